@@ -1,0 +1,39 @@
+/** Arrows run one way: app -> contract -> core, server -> contract -> core, demo -> core; inside core, upwards only. */
+const above = {
+  result: [],
+  names: [],
+  keys: ['names', 'result'],
+  command: ['names', 'result'],
+  bench: ['command', 'keys', 'names', 'result'],
+  steps: ['bench', 'command', 'names', 'result'],
+  levers: ['steps', 'bench', 'result'],
+  run: ['levers', 'steps', 'bench', 'command', 'result'],
+  resolve: ['levers', 'steps', 'bench', 'keys', 'result'],
+  clash: ['levers', 'bench', 'keys', 'result'],
+  search: [],
+}
+
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'core-knows-only-core', severity: 'error', comment: 'Core imports nothing of the others, and no package but these.', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { pathNot: '^(core/|node_modules/(zod|fastest-levenshtein)/)' } },
+    { name: 'core-tests-know-only-core', severity: 'error', from: { path: '^core/.*\\.test\\.ts$' }, to: { path: '^(app|server|contract|cli)/' } },
+    { name: 'contract-knows-only-core', severity: 'error', from: { path: '^contract/' }, to: { path: '^(app|server|demo|cli)/' } },
+    { name: 'server-knows-no-app', severity: 'error', from: { path: '^server/' }, to: { path: '^app/' } },
+    { name: 'app-knows-no-server', severity: 'error', from: { path: '^app/' }, to: { path: '^(server|demo)/' } },
+    { name: 'an-index-is-a-face', severity: 'error', comment: 'Nobody imports past the index of a core folder from outside it.', from: { path: '^core/([^/]+)/' }, to: { path: '^core/([^/]+)/', pathNot: ['^core/$1/', '^core/[^/]+/index\\.ts$'] } },
+    { name: 'an-index-is-a-face-outside', severity: 'error', from: { pathNot: '^core/' }, to: { path: '^core/[^/]+/', pathNot: '/index\\.ts$' } },
+    ...Object.entries(above).map(([folder, allowed]) => ({
+      name: `core-${folder}-stands-on`,
+      severity: 'error',
+      from: { path: `^core/${folder}/`, pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/', pathNot: `^core/(${[folder, ...allowed].join('|')})/` },
+    })),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: '.nuxt/tsconfig.node.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.mjs', '.js', '.vue'] },
+  },
+}

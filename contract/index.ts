@@ -1,0 +1,7 @@
+export { apiGuide } from './apiGuide'
+export { endpoints } from './endpoints'
+export type { AnswerOf, BodyOf, Endpoint, EndpointName } from './endpoints'
+export { openApi } from './openApi'
+export { liveEventSchema, refusalSchema } from './schemas'
+export type { ApiIssue, History, KeyLogEntry, LiveEvent, RehearsalAnswer, Revision, RunSummary, StateAnswer } from './schemas'
+export { summarizeRun } from './summarizeRun'

@@ -1,0 +1,90 @@
+import { assertNever, fail, succeed } from '../result'
+import type { Failure, Result } from '../result'
+import { sameValue } from './canonicalJson'
+import type { Change } from './change'
+import { admits } from './controls'
+import type { BenchState, BenchWindow, WindowMode } from './schema'
+import { frontWindow } from './windows'
+
+/**
+ * The state after a change, or why it cannot be made. A change that changes nothing gives back the same object.
+ * Issues: `window-missing`, `window-exists`, `program-missing`, `device-missing`, `control-missing`, `value-refused`,
+ * `message-missing`, `message-exists`.
+ */
+export function applyChange(state: BenchState, change: Change): Result<BenchState> {
+  switch (change.kind) {
+    case 'window.open': return openWindow(state, change.window, change.index)
+    case 'window.close': return withWindow(state, change.windowId, () => closeWindow(state, change.windowId))
+    case 'window.raise': return withWindow(state, change.windowId, window => raiseWindow(state, window))
+    case 'window.place': return withWindow(state, change.windowId, window => placeWindow(state, window, change.index, change.mode))
+    case 'window.mode': return withWindow(state, change.windowId, window => placeWindow(state, window, state.stack.indexOf(window.id), change.mode))
+    case 'window.show': return withWindow(state, change.windowId, window =>
+      sameValue(window.content, change.content) ? state : { ...state, windows: { ...state.windows, [window.id]: { ...window, content: change.content } } })
+    case 'device.set': return setControl(state, change)
+    case 'message.show': {
+      if (state.messages.some(message => message.id === change.message.id)) return fail({ code: 'message-exists', message: `A message “${change.message.id}” is already on screen.` })
+      return succeed({ ...state, messages: state.messages.toSpliced(change.index ?? state.messages.length, 0, change.message) })
+    }
+    case 'message.dismiss': {
+      if (!state.messages.some(message => message.id === change.messageId)) return fail({ code: 'message-missing', message: 'That message is no longer on screen.' })
+      return succeed({ ...state, messages: state.messages.filter(message => message.id !== change.messageId) })
+    }
+    default: return assertNever(change)
+  }
+}
+
+/** Applies changes in order; the first that is refused refuses all. */
+export function applyChanges(state: BenchState, changes: readonly Change[]): Result<BenchState> {
+  let after = state
+  for (const change of changes) {
+    const result = applyChange(after, change)
+    if (!result.ok) return result
+    after = result.value
+  }
+  return succeed(after)
+}
+
+function withWindow(state: BenchState, windowId: string, alter: (window: BenchWindow) => BenchState): Result<BenchState> {
+  const window = state.windows[windowId]
+  return window ? succeed(alter(window)) : windowMissing(windowId)
+}
+
+function windowMissing(windowId: string): Failure {
+  return fail({ code: 'window-missing', message: `The window ${windowId} is no longer open on the bench.`, at: 'windowId' })
+}
+
+function openWindow(state: BenchState, window: BenchWindow, index = state.stack.length): Result<BenchState> {
+  if (state.windows[window.id]) return fail({ code: 'window-exists', message: `A window ${window.id} is already open.`, at: 'window.id' })
+  if (!state.programs[window.programId]) return fail({ code: 'program-missing', message: `There is no program “${window.programId}” on the bench.`, at: 'window.programId' })
+  return succeed({ ...state, windows: { ...state.windows, [window.id]: window }, stack: state.stack.toSpliced(index, 0, window.id) })
+}
+
+function closeWindow(state: BenchState, windowId: string): BenchState {
+  const { [windowId]: _closed, ...windows } = state.windows
+  return { ...state, windows, stack: state.stack.filter(id => id !== windowId) }
+}
+
+function raiseWindow(state: BenchState, window: BenchWindow): BenchState {
+  if (frontWindow(state)?.id === window.id) return state
+  const mode = window.mode === 'minimized' || window.mode === 'hidden' ? 'normal' : window.mode
+  return placeWindow(state, window, state.stack.length - 1, mode)
+}
+
+function placeWindow(state: BenchState, window: BenchWindow, index: number, mode: WindowMode): BenchState {
+  const stack = state.stack.filter(id => id !== window.id).toSpliced(index, 0, window.id)
+  const moved = stack.some((id, i) => id !== state.stack[i])
+  if (!moved && mode === window.mode) return state
+  return { ...state, stack: moved ? stack : state.stack, windows: { ...state.windows, [window.id]: { ...window, mode } } }
+}
+
+function setControl(state: BenchState, change: Extract<Change, { kind: 'device.set' }>): Result<BenchState> {
+  const device = state.devices[change.deviceId]
+  const control = device?.controls[change.controlId]
+  if (!device) return fail({ code: 'device-missing', message: `There is no device “${change.deviceId}” on the bench.`, at: 'deviceId' })
+  if (!control) return fail({ code: 'control-missing', message: `${device.name} has no control “${change.controlId}”.`, at: 'controlId' })
+  const refusal = admits(control, change.value)
+  if (refusal) return fail({ code: 'value-refused', message: `${device.name}: ${refusal}`, at: 'value' })
+  if (control.value === change.value) return succeed(state)
+  const controls = { ...device.controls, [change.controlId]: { ...control, value: change.value } as typeof control }
+  return succeed({ ...state, devices: { ...state.devices, [device.id]: { ...device, controls } } })
+}

@@ -1,0 +1,44 @@
+import { assertNever } from '../result'
+import type { Change } from './change'
+import { valueInWords } from './controls'
+import type { BenchState, BenchWindow, WindowMode } from './schema'
+import { windowTitle } from './windows'
+
+const modeWords: Record<WindowMode, string> = { normal: 'shown at its normal size', maximized: 'maximized', minimized: 'minimized', hidden: 'hidden' }
+
+/**
+ * A change as a sentence. With the state before it, windows and devices are named as people know them;
+ * without, by their ids.
+ */
+export function describeChange(change: Change, before?: BenchState): string {
+  const title = (windowId: string) => {
+    const window = before?.windows[windowId]
+    return before && window ? windowTitle(before, window) : windowId
+  }
+  switch (change.kind) {
+    case 'window.open': return change.window.content.error
+      ? `An error window opens: ${change.window.content.error}`
+      : `A window opens${modeAside(change.window)}: ${before ? windowTitle(before, change.window) : change.window.programId}.`
+    case 'window.close': return `The window closes: ${title(change.windowId)}.`
+    case 'window.raise': return `The window comes to the front: ${title(change.windowId)}.`
+    case 'window.place':
+    case 'window.mode': return `The window is ${modeWords[change.mode]}: ${title(change.windowId)}.`
+    case 'window.show': {
+      const window = before?.windows[change.windowId]
+      return `The window ${title(change.windowId)} now shows ${before && window ? windowTitle(before, { ...window, content: change.content }) : 'something else'}.`
+    }
+    case 'device.set': {
+      const device = before?.devices[change.deviceId]
+      const control = device?.controls[change.controlId]
+      if (!device || !control) return `${change.deviceId}: ${change.controlId} becomes ${JSON.stringify(change.value)}.`
+      return `${device.name}: ${control.name} becomes ${valueInWords(control, change.value)} (was ${valueInWords(control)}).`
+    }
+    case 'message.show': return `A message appears: ${change.message.text}`
+    case 'message.dismiss': return `A message goes away: ${before?.messages.find(message => message.id === change.messageId)?.text ?? change.messageId}`
+    default: return assertNever(change)
+  }
+}
+
+function modeAside(window: BenchWindow): string {
+  return window.mode === 'normal' ? '' : `, ${window.mode}`
+}

@@ -1,0 +1,38 @@
+import { assertNever } from '../result'
+import type { Change } from './change'
+import type { BenchState } from './schema'
+
+/**
+ * The change that takes `change` back, read from the state before it. `change` must have been applicable to `before`;
+ * the inverse of one that changed nothing changes nothing. What was destroyed comes back under the same id.
+ */
+export function invertChange(before: BenchState, change: Change): Change {
+  switch (change.kind) {
+    case 'window.open': return { kind: 'window.close', windowId: change.window.id }
+    case 'window.close': return { kind: 'window.open', window: windowBefore(before, change.windowId), index: before.stack.indexOf(change.windowId) }
+    case 'window.raise':
+    case 'window.place':
+      return { kind: 'window.place', windowId: change.windowId, index: before.stack.indexOf(change.windowId), mode: windowBefore(before, change.windowId).mode }
+    case 'window.mode': return { kind: 'window.mode', windowId: change.windowId, mode: windowBefore(before, change.windowId).mode }
+    case 'window.show': return { kind: 'window.show', windowId: change.windowId, content: windowBefore(before, change.windowId).content }
+    case 'device.set': {
+      const control = before.devices[change.deviceId]?.controls[change.controlId]
+      if (!control) throw new RangeError(`no control ${change.deviceId}/${change.controlId} in the state before`)
+      return { kind: 'device.set', deviceId: change.deviceId, controlId: change.controlId, value: control.value }
+    }
+    case 'message.show': return { kind: 'message.dismiss', messageId: change.message.id }
+    case 'message.dismiss': {
+      const index = before.messages.findIndex(message => message.id === change.messageId)
+      const message = before.messages[index]
+      if (!message) throw new RangeError(`no message ${change.messageId} in the state before`)
+      return { kind: 'message.show', message, index }
+    }
+    default: return assertNever(change)
+  }
+}
+
+function windowBefore(before: BenchState, windowId: string) {
+  const window = before.windows[windowId]
+  if (!window) throw new RangeError(`no window ${windowId} in the state before`)
+  return window
+}

@@ -1,0 +1,100 @@
+import { z } from 'zod'
+import { argumentRulesSchema } from '../command'
+import { parseChord } from '../keys'
+
+/** A chord as people write it; what is wrong with it is said by `parseChord`. */
+export const chordTextSchema = z.string().max(80).superRefine((text, context) => {
+  const chord = parseChord(text)
+  if (!chord.ok) for (const issue of chord.issues) context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
+}).meta({ description: 'A chord: modifiers and one key, e.g. `Ctrl+Alt+M`.' })
+
+export const idSchema = z.string().min(1).max(80).regex(/^[\w.:-]+$/, 'An id has letters, digits, dots, colons, dashes and underscores only.')
+
+export const programSchema = z.object({
+  id: idSchema,
+  name: z.string().min(1),
+  executable: z.string().min(1),
+  categories: z.array(z.string()),
+  /** Name of an icon in the shipped set. */
+  icon: z.string(),
+  instances: z.enum(['single', 'multi']),
+  /** What a single-instance program that already runs does with new arguments. */
+  whenRunning: z.enum(['loads', 'comes-to-front']),
+  /** What it can be given to open when no program is named. */
+  opens: z.array(z.enum(['folder', 'address'])),
+  arguments: argumentRulesSchema,
+  /** The keys it answers itself while it is in front. */
+  claims: z.array(z.object({ chord: chordTextSchema, does: z.string() })),
+})
+
+export const windowModeSchema = z.enum(['normal', 'maximized', 'minimized', 'hidden'])
+
+export const documentSchema = z.object({ path: z.string(), role: z.string(), unsaved: z.boolean() })
+
+/** What a window shows. */
+export const windowContentSchema = z.object({
+  profile: z.string().optional(),
+  edition: z.string().optional(),
+  dataset: z.string().optional(),
+  /** Loaded files, opened folder or addresses, in the order in which they were taken. */
+  documents: z.array(documentSchema),
+  /** Set on an error window: what the program says. */
+  error: z.string().optional(),
+})
+
+export const windowSchema = z.object({
+  id: idSchema,
+  programId: idSchema,
+  mode: windowModeSchema,
+  content: windowContentSchema,
+})
+
+export const messageSchema = z.object({ id: idSchema, text: z.string(), atMs: z.number() })
+
+export const controlValueSchema = z.union([z.boolean(), z.number(), z.string(), z.null()]).meta({ description: '`null` is unknown.' })
+
+export const controlSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('switch'), name: z.string(), on: z.string(), off: z.string(), value: z.boolean().nullable() }),
+  z.object({ kind: z.literal('level'), name: z.string(), unit: z.string(), min: z.number(), max: z.number(), step: z.number(), value: z.number().nullable() }),
+  z.object({ kind: z.literal('choice'), name: z.string(), choices: z.array(z.object({ id: z.string(), name: z.string() })), value: z.string().nullable() }),
+])
+
+export const deviceSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  kind: z.enum(['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome']),
+  controls: z.record(z.string(), controlSchema),
+})
+
+/** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */
+export const fileSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('folder') }),
+  z.object({ kind: z.literal('file'), sizeBytes: z.number().int().nonnegative() }),
+])
+
+/** The whole workstation, as one value. It is never altered in place; see `applyChange`. */
+export const benchStateSchema = z.object({
+  programs: z.record(z.string(), programSchema),
+  windows: z.record(z.string(), windowSchema),
+  /** Window ids, undermost first. */
+  stack: z.array(idSchema),
+  files: z.record(z.string(), fileSchema),
+  /** Known folders by variable name, and named addresses of the place. */
+  folders: z.record(z.string(), z.string()),
+  addresses: z.array(z.object({ name: z.string(), address: z.string() })),
+  devices: z.record(z.string(), deviceSchema),
+  messages: z.array(messageSchema),
+  /** Which control values are shown as lamps, in order. */
+  lamps: z.array(z.object({ deviceId: idSchema, controlId: z.string() })),
+})
+
+export type Program = z.infer<typeof programSchema>
+export type BenchWindow = z.infer<typeof windowSchema>
+export type WindowMode = z.infer<typeof windowModeSchema>
+export type WindowContent = z.infer<typeof windowContentSchema>
+export type BenchDocument = z.infer<typeof documentSchema>
+export type Message = z.infer<typeof messageSchema>
+export type ControlValue = z.infer<typeof controlValueSchema>
+export type Control = z.infer<typeof controlSchema>
+export type Device = z.infer<typeof deviceSchema>
+export type BenchState = z.infer<typeof benchStateSchema>

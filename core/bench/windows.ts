@@ -1,0 +1,44 @@
+import type { BenchDocument, BenchState, BenchWindow, Program } from './schema'
+
+const isShown = (window: BenchWindow) => window.mode === 'normal' || window.mode === 'maximized'
+
+/** The window that has the keys: the topmost one that is neither minimized nor hidden. */
+export function frontWindow(state: BenchState): BenchWindow | undefined {
+  for (let i = state.stack.length - 1; i >= 0; i--) {
+    const window = state.windows[state.stack[i]!]
+    if (window && isShown(window)) return window
+  }
+  return undefined
+}
+
+/** The program whose window is in front. */
+export function frontProgram(state: BenchState): Program | undefined {
+  const window = frontWindow(state)
+  return window && state.programs[window.programId]
+}
+
+/** A program's windows, topmost first. Error windows do not count: the program behind them does not run. */
+export function windowsOf(state: BenchState, programId: string): BenchWindow[] {
+  return state.stack.map(id => state.windows[id]!).filter(window => window.programId === programId && !window.content.error).reverse()
+}
+
+export function hasUnsaved(window: BenchWindow): boolean {
+  return window.content.documents.some(document => document.unsaved)
+}
+
+/** `Atlas Room: dome · north.atlas, tonight.overlay`. */
+export function windowTitle(state: BenchState, window: BenchWindow): string {
+  const name = state.programs[window.programId]?.name ?? window.programId
+  if (window.content.error) return `${name}: cannot open`
+  const { profile, edition, dataset, documents } = window.content
+  const parts = [profile, edition, dataset].filter(part => part !== undefined).join(', ')
+  const files = documents.map(documentName).join(', ')
+  return [name, [parts, files].filter(Boolean).join(' · ')].filter(Boolean).join(': ')
+}
+
+/** The last part of a path, or an address without its scheme; marked when unsaved. */
+export function documentName(document: BenchDocument): string {
+  const plain = document.path.replace(/^[a-z][a-z0-9+.-]*:\/\//i, '')
+  const name = plain === document.path ? plain.replace(/\/$/, '').split('/').at(-1)! : plain
+  return document.unsaved ? `${name}*` : name
+}

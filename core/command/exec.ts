@@ -1,0 +1,121 @@
+import { fail, succeed } from '../result'
+import type { Issue, Result } from '../result'
+import { cannotCarryNul, noProgram, quoteOpen } from './issues'
+
+/** Desktop Entry Specification 1.5, "The Exec key": these make quoting necessary. */
+const reserved = ' \t\n"\'\\><~|&;$*?#()`'
+const mustBeEscaped = /["`$\\]/g
+const fieldCodes = 'fFuUick'
+const deprecatedFieldCodes = 'dDnNvm'
+const escapes: Record<string, string> = { 's': ' ', 'n': '\n', 't': '\t', 'r': '\r', '\\': '\\' }
+
+/** What a field code such as `%f` stands for at one launch: no argument, one, or several. */
+export type FieldCodeValues = (code: string) => readonly string[]
+
+/**
+ * Splits the value of an `Exec` key as it stands in the file: the escapes of a string value are undone first,
+ * then quoting, then field codes are replaced (by nothing, unless `fieldCode` gives their values), and `%%` is `%`.
+ * Issues: `quote-open`, `reserved-unquoted`, `escape-unknown`, `field-code-unknown`, `field-code-quoted`;
+ * `at` counts in the value after the string escapes are undone.
+ */
+export function splitExec(text: string, fieldCode: FieldCodeValues = () => []): Result<string[]> {
+  const line = undoStringEscapes(text)
+  if (!line.ok) return line
+  const argv: string[] = []
+  const value = line.value
+  let i = 0
+  for (;;) {
+    while (value[i] === ' ') i += 1
+    if (i >= value.length) return succeed(argv)
+    const word = value[i] === '"' ? readQuoted(value, i) : readPlain(value, i)
+    if ('code' in word) return fail(word)
+    const expanded = expandFieldCodes(word.text, word.quoted, i, fieldCode)
+    if (!expanded.ok) return expanded
+    argv.push(...expanded.value)
+    i = word.end
+  }
+}
+
+interface Word { text: string, end: number, quoted: boolean }
+
+function undoStringEscapes(text: string): Result<string> {
+  let value = ''
+  for (let i = 0; i < text.length; i++) {
+    const meant = text[i] === '\\' ? escapes[text[i + 1] ?? ''] : undefined
+    if (text[i] !== '\\') value += text[i]
+    else if (meant === undefined) return fail({ code: 'escape-unknown', message: `“\\${text[i + 1] ?? ''}” at character ${i + 1} is no escape of a Desktop Entry. Known are \\s \\n \\t \\r and \\\\.`, at: i })
+    else {
+      value += meant
+      i += 1
+    }
+  }
+  return succeed(value)
+}
+
+function readQuoted(value: string, open: number): Word | Issue {
+  let text = ''
+  for (let i = open + 1; i < value.length; i++) {
+    const char = value[i]!
+    if (char === '"') {
+      const after = value[i + 1]
+      if (after !== undefined && after !== ' ') return { code: 'quote-partial', message: `The quotes that close at character ${i + 1} must hold the whole argument: put a space after them, or quote the rest too.`, at: i }
+      return { text, end: i + 1, quoted: true }
+    }
+    const next = value[i + 1] ?? ''
+    if (char === '\\' && '"`$\\'.includes(next) && next !== '') {
+      text += next
+      i += 1
+    }
+    else text += char
+  }
+  return quoteOpen('"', open)
+}
+
+function readPlain(value: string, start: number): Word | Issue {
+  let end = start
+  for (; end < value.length && value[end] !== ' '; end++) {
+    if (reserved.includes(value[end]!)) {
+      return { code: 'reserved-unquoted', message: `“${value[end]}” at character ${end + 1} has to stand inside double quotes in an Exec line, around the whole argument.`, at: end }
+    }
+  }
+  return { text: value.slice(start, end), end, quoted: false }
+}
+
+function expandFieldCodes(text: string, quoted: boolean, at: number, fieldCode: FieldCodeValues): Result<string[]> {
+  let value = ''
+  for (let i = 0; i < text.length; i++) {
+    if (text[i] !== '%') {
+      value += text[i]
+      continue
+    }
+    const code = text[i + 1] ?? ''
+    i += 1
+    if (code === '%') value += '%'
+    else if (!code || !(fieldCodes + deprecatedFieldCodes).includes(code)) return fail({ code: 'field-code-unknown', message: `“%${code}” is no field code. Write %% for a percent sign.`, at })
+    else if (quoted) return fail({ code: 'field-code-quoted', message: `The field code %${code} must not stand inside quotes.`, at })
+    else if (deprecatedFieldCodes.includes(code)) continue
+    else if (text === `%${code}`) return succeed([...fieldCode(code)])
+    else value += fieldCode(code).join(' ')
+  }
+  // An argument that was nothing but a field code without a value is no argument at all.
+  return succeed(value === '' && text !== '' ? [] : [value])
+}
+
+/**
+ * The value of an `Exec` key, ready for the file, that stands for exactly this argv.
+ * Issues: `no-program`, `nul`, and `program-equals`: the standard forbids `=` in the program's name.
+ */
+export function joinExec(argv: readonly string[]): Result<string> {
+  const program = argv[0]
+  if (program === undefined) return fail(noProgram())
+  const nul = argv.findIndex(argument => argument.includes('\0'))
+  if (nul >= 0) return fail(cannotCarryNul(nul))
+  if (program.includes('=')) return fail({ code: 'program-equals', message: 'An Exec line cannot start a program whose name holds an equals sign.', at: 'argv.0' })
+  return succeed(argv.map(quoteExec).join(' ').replace(/[\\\n\t\r]/g, char => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\'))
+}
+
+function quoteExec(argument: string): string {
+  const percent = argument.replaceAll('%', '%%')
+  const plain = argument !== '' && ![...argument].some(char => reserved.includes(char))
+  return plain ? percent : `"${percent.replace(mustBeEscaped, char => `\\${char}`)}"`
+}

@@ -1,0 +1,5 @@
+export { NATURES, natureOf, programsNamed } from './nature'
+export type { Nature } from './nature'
+export { frameSchema, leverDraftSchema, leverPatchSchema, leverSchema, scopeSchema, triggerSchema } from './schema'
+export type { Frame, Lever, LeverDraft, LeverPatch, Scope, Trigger } from './schema'
+export { describeScope, isLive, leverWins, scopesOverlap, specificity } from './scope'

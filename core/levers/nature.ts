@@ -1,0 +1,18 @@
+import type { Step } from '../steps'
+
+/** What a lever acts on; its plate shows it by colour and glyph. */
+export const NATURES = ['program', 'place', 'message', 'sheet'] as const
+export type Nature = (typeof NATURES)[number]
+
+/** By its only step; several steps make a run sheet. */
+export function natureOf(steps: readonly Step[]): Nature {
+  const [first, ...more] = steps
+  if (!first || more.length > 0) return 'sheet'
+  if (first.kind.startsWith('program.')) return 'program'
+  return first.kind === 'place.open' ? 'place' : 'message'
+}
+
+/** The programs that steps name, each once. */
+export function programsNamed(steps: readonly Step[]): string[] {
+  return [...new Set(steps.flatMap(step => ('programId' in step && step.programId ? [step.programId] : [])))]
+}

@@ -1,0 +1,38 @@
+import { assertNever } from '../result'
+import type { Names } from '../steps'
+import type { Lever, Scope, Trigger } from './schema'
+
+/** Whether triggers of this scope are live with `programId` in front; undefined when nothing is. */
+export function isLive(scope: Scope, programId: string | undefined): boolean {
+  switch (scope.kind) {
+    case 'everywhere': return true
+    case 'only': return programId !== undefined && scope.programIds.includes(programId)
+    case 'except': return programId === undefined || !scope.programIds.includes(programId)
+    default: return assertNever(scope)
+  }
+}
+
+/** More specific scopes rank higher and win a key: only these (2), all but these (1), everywhere (0). */
+export function specificity(scope: Scope): 0 | 1 | 2 {
+  return scope.kind === 'only' ? 2 : scope.kind === 'except' ? 1 : 0
+}
+
+/** Whether there is a program, of those on the bench or nothing in front, where both scopes are live. */
+export function scopesOverlap(one: Scope, other: Scope, programIds: Iterable<string>): boolean {
+  if (isLive(one, undefined) && isLive(other, undefined)) return true
+  for (const id of programIds) if (isLive(one, id) && isLive(other, id)) return true
+  return false
+}
+
+/** `everywhere`, `only in Atlas Room`, `everywhere but in Sky Log and Dome Desk`. */
+export function describeScope(scope: Scope, names: Names): string {
+  if (scope.kind === 'everywhere') return 'everywhere'
+  const list = scope.programIds.map(id => names.programs[id]?.name ?? id)
+  const joined = list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`
+  return scope.kind === 'only' ? `only in ${joined}` : `everywhere but in ${joined}`
+}
+
+/** Whether a lever has a chord that the program in front claims too. */
+export function leverWins(lever: Pick<Lever, 'scope'>, trigger: Pick<Trigger, 'wins'>): boolean {
+  return trigger.wins === 'auto' ? lever.scope.kind === 'only' : trigger.wins === 'lever'
+}

@@ -1,0 +1,1 @@
+export { didYouMean, nearestName } from './nearestName'

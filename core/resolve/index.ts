@@ -1,0 +1,6 @@
+export { createResolver } from './createResolver'
+export type { Resolver, ResolverConfig, ResolverContext, ResolverState } from './createResolver'
+export { describeCandidate, describeDecision } from './describeDecision'
+export type { ExplainNames } from './describeDecision'
+export { candidateSchema, decisionSchema, keyEventSchema } from './schema'
+export type { Candidate, Decision, KeyEvent } from './schema'

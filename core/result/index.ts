@@ -1,0 +1,2 @@
+export { assertNever, fail, succeed, valueOf } from './result'
+export type { Failure, Issue, Result } from './result'

@@ -1,0 +1,8 @@
+export { advanceRun, startRun, stopRun } from './advanceRun'
+export type { Advance, StartContext } from './advanceRun'
+export { putBack } from './putBack'
+export type { PutBack } from './putBack'
+export { rehearse } from './rehearse'
+export type { Rehearsal } from './rehearse'
+export { putBackReportSchema, questionSchema, recordedChangeSchema, runSchema, traceEntrySchema } from './schema'
+export type { PutBackReport, RecordedChange, Run, Taking, TraceEntry } from './schema'

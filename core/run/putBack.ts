@@ -1,0 +1,44 @@
+import { applyChange, standingOf } from '../bench'
+import type { BenchState, Change } from '../bench'
+import { assertNever } from '../result'
+import type { PutBackReport, Run } from './schema'
+
+export interface PutBack {
+  readonly bench: BenchState
+  /** The inverse changes that were made, in order. */
+  readonly changes: readonly Change[]
+  readonly report: Omit<PutBackReport, 'atMs'>
+}
+
+/**
+ * Takes back what a run changed, last change first. A result that somebody has altered since is not overwritten:
+ * it is listed with both values, and left.
+ */
+export function putBack(run: Run, bench: BenchState): PutBack {
+  const changes: Change[] = []
+  const report: Omit<PutBackReport, 'atMs'> = { undone: [], left: [], gone: [] }
+  let now = bench
+  for (const { change, inverse, left, sentence } of run.changes.toReversed()) {
+    const standing = standingOf(change, left, now)
+    switch (standing.kind) {
+      case 'gone':
+        report.gone.push(sentence)
+        break
+      case 'altered':
+        report.left.push({ sentence, left: standing.left, now: standing.now })
+        break
+      case 'stands': {
+        const after = applyChange(now, inverse)
+        if (!after.ok) report.gone.push(sentence)
+        else {
+          report.undone.push(sentence)
+          if (after.value !== now) changes.push(inverse)
+          now = after.value
+        }
+        break
+      }
+      default: assertNever(standing)
+    }
+  }
+  return { bench: now, changes, report }
+}

@@ -1,0 +1,2 @@
+export { createIndex, TIERS } from './createIndex'
+export type { SearchContext, SearchEntry, SearchHit, SearchIndex, Tier } from './createIndex'

@@ -1,0 +1,8 @@
+export { STEP_KINDS } from './catalogue'
+export type { StepKindEntry } from './catalogue'
+export { argvOf, isAddress, performStep } from './performStep'
+export type { Question, StepContext, StepEffect } from './performStep'
+export { stepSchema, UNSAVED_POLICIES } from './schema'
+export type { Step, StepKind, UnsavedPolicy } from './schema'
+export { describeStep, describeSteps, durationInWords, unsavedWords } from './sentence'
+export type { Names } from './sentence'

@@ -1,0 +1,51 @@
+import type { BenchState } from '../bench'
+import { assertNever } from '../result'
+import type { Step, UnsavedPolicy } from './schema'
+
+/** The names a sentence needs; a bench has them. */
+export type Names = Pick<BenchState, 'programs'>
+
+export const unsavedWords: Record<UnsavedPolicy, string> = {
+  ask: 'asks about unsaved work',
+  save: 'saves unsaved work',
+  discard: 'discards unsaved work',
+  leave: 'leaves windows with unsaved work open',
+  hide: 'hides windows with unsaved work instead',
+}
+
+/** What a step does, as a full sentence that names things as the user named them. */
+export function describeStep(step: Step, names: Names): string {
+  const program = (id: string) => names.programs[id]?.name ?? `the missing program “${id}”`
+  switch (step.kind) {
+    case 'program.open': {
+      const how = step.windowMode && step.windowMode !== 'normal' ? `, ${step.windowMode}` : ''
+      return `Opens ${program(step.programId)}${step.args.length > 0 ? ` with ${listOf(step.args)}` : ''}${how}.`
+    }
+    case 'program.raise': return `Brings ${program(step.programId)} to the front.`
+    case 'program.close': return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
+    case 'place.open': return `Opens ${step.place}${step.programId ? ` in ${program(step.programId)}` : ''}.`
+    case 'message.show': return `Shows the message “${step.text}”.`
+    case 'wait': return `Waits ${durationInWords(step.ms)}.`
+    default: return assertNever(step)
+  }
+}
+
+/** All steps of a lever in one sentence: “Opens X, then waits 2 s, then …”. */
+export function describeSteps(steps: readonly Step[], names: Names): string {
+  if (steps.length === 0) return 'Does nothing yet.'
+  const sentences = steps.map(step => describeStep(step, names).replace(/\.$/, ''))
+  return sentences.map((sentence, i) => (i === 0 ? sentence : sentence[0]!.toLowerCase() + sentence.slice(1))).join(', then ') + '.'
+}
+
+/** `1.5 s`, `200 ms`, `3 min`, `2 h`. */
+export function durationInWords(ms: number): string {
+  if (ms < 1000) return `${Math.round(ms)} ms`
+  if (ms < 60_000) return `${Number((ms / 1000).toFixed(1))} s`
+  if (ms < 3_600_000) return `${Number((ms / 60_000).toFixed(1))} min`
+  return `${Number((ms / 3_600_000).toFixed(1))} h`
+}
+
+function listOf(args: readonly string[]): string {
+  const shown = args.slice(0, 3).map(argument => (argument === '' ? '“”' : argument)).join(', ')
+  return args.length > 3 ? `${shown} and ${args.length - 3} more` : shown
+}

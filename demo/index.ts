@@ -1,0 +1,3 @@
+export { frames, levers } from './levers'
+export { programs } from './programs'
+export { workstation } from './workstation'

@@ -1,0 +1,57 @@
+import type { Frame, Lever, Scope } from '../core/levers'
+import { stepSchema } from '../core/steps'
+
+export const frames: Frame[] = [
+  { id: 'night-run', name: 'Night run', on: true, position: 1 },
+  { id: 'desk', name: 'Desk', on: true, position: 2 },
+  { id: 'outreach', name: 'Outreach', on: false, position: 3 },
+]
+
+const everywhere: Scope = { kind: 'everywhere' }
+const only = (...programIds: string[]): Scope => ({ kind: 'only', programIds })
+
+interface Plan { frameId: string, name: string, chords?: string[], scope?: Scope, aliases?: string[], enabled?: boolean, steps: Record<string, unknown>[] }
+
+const plans: Plan[] = [
+  { frameId: 'night-run', name: 'Chart for the dome', chords: ['Ctrl+Alt+A'], aliases: ['chart'], steps: [{ kind: 'program.open', programId: 'atlas-room', args: ['--profile=dome', '${charts}/tonight.overlay', '${charts}/guide stars.overlay', '${charts}/north.atlas'] }] },
+  { frameId: 'night-run', name: 'Dome Desk', chords: ['Ctrl+Alt+D'], steps: [{ kind: 'program.open', programId: 'dome-desk', args: ['--profile', 'night'] }] },
+  { frameId: 'night-run', name: 'Catch plates with the main camera', chords: ['Ctrl+Alt+C'], aliases: ['cam'], steps: [{ kind: 'program.open', programId: 'plate-catcher', args: ['--camera=main', '--set', 'veil', '${captures}'] }] },
+  { frameId: 'night-run', name: 'From camera to chart', chords: ['F6'], scope: only('plate-catcher'), steps: [{ kind: 'program.raise', programId: 'atlas-room' }] },
+  { frameId: 'night-run', name: 'From chart to camera', chords: ['F6'], scope: only('atlas-room'), steps: [{ kind: 'program.raise', programId: 'plate-catcher' }] },
+  { frameId: 'night-run', name: 'Reduce with the night edition', chords: ['Ctrl+Alt+E'], steps: [{ kind: 'program.open', programId: 'grain-reducer', args: ['--edition', 'night', '--data', 'veil', '${captures}/dark-300s.dark', '${captures}/veil-0001.frame', '${captures}/veil-0002.frame'] }] },
+  { frameId: 'night-run', name: 'Comet chart, as it was left', steps: [{ kind: 'program.open', programId: 'atlas-room', args: ['--profile=red', '${charts}/south.atlas', '${charts}/comets.overlay'] }] },
+  {
+    frameId: 'night-run', name: 'Prepare the night', chords: ['Ctrl+Alt+N'], aliases: ['dusk'], steps: [
+      { kind: 'program.open', programId: 'dome-desk', args: ['--profile=night'] },
+      { kind: 'program.open', programId: 'plate-catcher', args: ['--camera=main', '${captures}'] },
+      { kind: 'wait', ms: 400 },
+      { kind: 'program.open', programId: 'atlas-room', args: ['--profile=dome', '${charts}/tonight.overlay', '${charts}/north.atlas'] },
+      { kind: 'message.show', text: 'The desk is ready for the night.' },
+    ],
+  },
+  {
+    frameId: 'night-run', name: 'Close down at dawn', chords: ['Ctrl+Alt+Q'], aliases: ['dawn'], steps: [
+      { kind: 'program.close', programId: 'plate-catcher', unsaved: 'save' },
+      { kind: 'program.close', programId: 'atlas-room', unsaved: 'save' },
+      { kind: 'program.close', programId: 'night-book', unsaved: 'ask' },
+      { kind: 'message.show', text: 'Good morning. Close the shutter before you leave.' },
+    ],
+  },
+  { frameId: 'desk', name: 'Log of tonight’s target', chords: ['Ctrl+Alt+L'], aliases: ['log'], steps: [{ kind: 'program.open', programId: 'night-book', args: ['--end', '${logs}/Ægir’s field.log'] }] },
+  { frameId: 'desk', name: 'Capture folder', chords: ['Ctrl+Alt+F'], steps: [{ kind: 'place.open', place: '${captures}' }] },
+  { frameId: 'desk', name: 'Cloud camera', chords: ['Ctrl+Alt+W'], aliases: ['clouds'], steps: [{ kind: 'place.open', place: 'https://clouds.harrowfell.example/now' }] },
+  { frameId: 'desk', name: 'Generator Panel, look only', chords: ['Ctrl+Alt+H'], steps: [{ kind: 'program.open', programId: 'generator-panel', args: ['--read-only'] }] },
+  { frameId: 'outreach', name: 'Welcome the visitors', chords: ['Ctrl+Alt+V'], steps: [{ kind: 'program.open', programId: 'visitor-board', args: ['--loop', '--wide', '${outreach}/welcome.deck'] }] },
+  { frameId: 'outreach', name: 'Ask for red light', chords: ['Ctrl+Alt+A'], enabled: false, steps: [{ kind: 'message.show', text: 'Visitors are in the dome: red light only, please.' }] },
+]
+
+/** The levers of the demo, numbered from 1 in this order. */
+export const levers: Lever[] = plans.map((plan, i) => {
+  const plate = i + 1
+  return {
+    id: `lever-${plate}`, plate, version: 1, frameId: plan.frameId, name: plan.name, aliases: plan.aliases ?? [],
+    steps: plan.steps.map((step, index) => stepSchema.parse({ id: `s${index + 1}`, ...step })),
+    triggers: (plan.chords ?? []).map((chord, index) => ({ id: `lever-${plate}-t${index + 1}`, kind: 'chord', chord, wins: 'auto' })),
+    scope: plan.scope ?? everywhere, enabled: plan.enabled ?? true, whileRunning: 'ignore',
+  }
+})

@@ -1,0 +1,39 @@
+import { fileURLToPath } from 'node:url'
+import Icons from 'unplugin-icons/vite'
+
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
+  ssr: false,
+  components: [{ path: '~/components', pathPrefix: false }],
+  devtools: { enabled: false },
+  app: {
+    head: {
+      title: 'Keen Lever',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  css: [
+    '@fontsource/barlow-semi-condensed/latin-500.css', '@fontsource/barlow-semi-condensed/latin-600.css',
+    '@fontsource/source-sans-3/latin-400.css', '@fontsource/source-sans-3/latin-600.css',
+    '@fontsource/source-sans-3/latin-ext-400.css', '@fontsource/ibm-plex-mono/latin-400.css', '@fontsource/ibm-plex-mono/latin-500.css',
+    'element-plus/theme-chalk/base.css', '~/assets/theme.css', '~/assets/layout.css',
+  ],
+  devServer: { host: '127.0.0.1', port: 4173 },
+  experimental: { appManifest: false },
+  compatibilityDate: '2026-01-01',
+  nitro: {
+    serverAssets: [{ baseName: 'migrations', dir: fileURLToPath(new URL('./database/migrations', import.meta.url)) }],
+    errorHandler: '~~/server/http/errorHandler.ts',
+  },
+  vite: {
+    plugins: [Icons({ compiler: 'vue3', autoInstall: false })],
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['element-plus/es', 'zod', 'fastest-levenshtein', '@vueuse/core'] },
+  },
+  typescript: { strict: true, nodeTsConfig: { include: ['../tests/**/*', '../core/**/*', '../demo/**/*', '../perf/**/*', '../scripts/**/*', '../*.ts'] } },
+  telemetry: false,
+  elementPlus: { importStyle: 'css', icon: false },
+  eslint: { config: { stylistic: true } },
+})

@@ -1,0 +1,8 @@
+import { refuseWith } from '../../http/refusal'
+import { route } from '../../http/route'
+
+export default route('changeBench', async ({ engine, body }) => {
+  const changed = await engine.workstation.change(body.changes)
+  if (!changed.ok) throw refuseWith(409, changed.issues)
+  return { version: changed.value }
+})

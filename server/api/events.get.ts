@@ -1,0 +1,20 @@
+import { endpoints } from '../../contract'
+import { useEngine } from '../engine'
+
+const HEARTBEAT_MS = 15_000
+
+/** Server-sent events (WHATWG HTML, §9.2): the stream stays open until the tab or the server goes. */
+export default defineEventHandler(async (event) => {
+  const { feed } = await useEngine()
+  const { after } = endpoints.events.query.parse(getQuery(event))
+  const response = event.node.res
+  response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'connection': 'keep-alive', 'x-accel-buffering': 'no' })
+  response.write(': open\n\n')
+  const lastSeen = event.node.req.headers['last-event-id']
+  const unsubscribe = feed.subscribe({ send: text => response.write(text), end: () => response.end() }, typeof lastSeen === 'string' ? lastSeen : after)
+  const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)
+  event._handled = true
+  await new Promise<void>(resolve => response.on('close', resolve))
+  clearInterval(heartbeat)
+  unsubscribe()
+})

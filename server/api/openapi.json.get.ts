@@ -1,0 +1,3 @@
+import { openApi } from '../../contract'
+
+export default defineEventHandler(() => openApi())

@@ -1,0 +1,4 @@
+import { listRevisions } from '../database/revisionTable'
+import { route } from '../http/route'
+
+export default route('listRevisions', ({ engine, query }) => listRevisions(engine.store.database, query.limit))

@@ -1,0 +1,62 @@
+import { existsSync, renameSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { PGlite } from '@electric-sql/pglite'
+import type { MigrationMeta } from 'drizzle-orm/migrator'
+import { drizzle } from 'drizzle-orm/pglite'
+import type { PgliteDatabase } from 'drizzle-orm/pglite'
+import { lockStore, StoreError } from './lockStore'
+import { readMigrations } from './readMigrations'
+import * as schema from './schema'
+
+export type Database = PgliteDatabase<typeof schema>
+/** A database or a transaction on it. */
+export type Queries = Pick<Database, 'select' | 'insert' | 'update' | 'delete'>
+
+export interface Store {
+  readonly database: Database
+  readonly folder: string
+  readonly close: () => Promise<void>
+}
+
+/** Locks the folder, creates the database on first use, brings its tables up to date. Throws a `StoreError` with what to do. */
+export async function openStore(folder: string, address: string): Promise<Store> {
+  const unlock = await lockStore(folder, address)
+  try {
+    const engine = await openEngine(join(folder, 'database'))
+    const database = drizzle(engine, { schema })
+    await migrate(database)
+    return {
+      database,
+      folder,
+      async close() {
+        await engine.close()
+        unlock()
+      },
+    }
+  }
+  catch (error) {
+    unlock()
+    if (error instanceof StoreError) throw error
+    throw new StoreError(`The store ${folder} cannot be opened (${(error as Error).message}). Keep a copy of the folder, then start with --fresh or another KEEN_DATA.`)
+  }
+}
+
+/** A database that was interrupted while being created never opens, so it is created beside its place and moved there. */
+async function openEngine(path: string): Promise<PGlite> {
+  if (!existsSync(path)) {
+    const unfinished = `${path}.new`
+    rmSync(unfinished, { recursive: true, force: true })
+    const created = await PGlite.create(unfinished)
+    await created.close()
+    renameSync(unfinished, path)
+  }
+  return PGlite.create(path)
+}
+
+interface Migrator { dialect: { migrate: (migrations: MigrationMeta[], session: unknown, config: object) => Promise<void> }, session: unknown }
+
+async function migrate(database: Database): Promise<void> {
+  // drizzle's public migrator reads a folder; in the built server the migrations are assets.
+  const { dialect, session } = database as unknown as Migrator
+  await dialect.migrate(await readMigrations(), session, {})
+}

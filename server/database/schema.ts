@@ -1,0 +1,73 @@
+import { bigint, boolean, index, integer, jsonb, pgTable, serial, text } from 'drizzle-orm/pg-core'
+import type { BenchState, Change } from '../../core/bench'
+import type { Frame, Lever, Trigger } from '../../core/levers'
+import type { Run } from '../../core/run'
+
+const instantMs = (name: string) => bigint(name, { mode: 'number' })
+
+export const frames = pgTable('frames', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  on: boolean('is_on').notNull(),
+  position: integer('position').notNull(),
+})
+
+export const levers = pgTable('levers', {
+  id: text('id').primaryKey(),
+  plate: integer('plate').notNull().unique(),
+  frameId: text('frame_id').notNull().references(() => frames.id),
+  name: text('name').notNull(),
+  aliases: jsonb('aliases').$type<Lever['aliases']>().notNull(),
+  steps: jsonb('steps').$type<Lever['steps']>().notNull(),
+  scope: jsonb('scope').$type<Lever['scope']>().notNull(),
+  enabled: boolean('enabled').notNull(),
+  whileRunning: text('while_running').$type<Lever['whileRunning']>().notNull(),
+  version: integer('version').notNull(),
+})
+
+export const triggers = pgTable('triggers', {
+  /** Unique within its lever. */
+  id: text('id').notNull(),
+  leverId: text('lever_id').notNull().references(() => levers.id, { onDelete: 'cascade' }),
+  position: integer('position').notNull(),
+  kind: text('kind').notNull(),
+  chord: text('chord').notNull(),
+  body: jsonb('body').$type<Trigger>().notNull(),
+}, table => [index('triggers_lever').on(table.leverId), index('triggers_chord').on(table.chord)])
+
+/** One thing that a user's act altered; `null` is "not there". */
+export type RevisionEntry
+  = | { kind: 'lever', id: string, before: Lever | null, after: Lever | null }
+    | { kind: 'frame', id: string, before: Frame, after: Frame }
+
+export const revisions = pgTable('revisions', {
+  id: serial('id').primaryKey(),
+  atMs: instantMs('at_ms').notNull(),
+  label: text('label').notNull(),
+  entries: jsonb('entries').$type<RevisionEntry[]>().notNull(),
+  state: text('state').$type<'applied' | 'undone' | 'superseded'>().notNull(),
+})
+
+export const benchSnapshots = pgTable('bench_snapshots', {
+  version: integer('version').primaryKey(),
+  atMs: instantMs('at_ms').notNull(),
+  state: jsonb('state').$type<BenchState>().notNull(),
+})
+
+export const benchChanges = pgTable('bench_changes', {
+  version: integer('version').primaryKey(),
+  atMs: instantMs('at_ms').notNull(),
+  source: text('source').$type<'run' | 'put-back' | 'hand'>().notNull(),
+  runId: text('run_id'),
+  stepIndex: integer('step_index'),
+  change: jsonb('change').$type<Change>().notNull(),
+}, table => [index('bench_changes_run').on(table.runId)])
+
+export const runs = pgTable('runs', {
+  id: text('id').primaryKey(),
+  leverId: text('lever_id').notNull(),
+  startedAtMs: instantMs('started_at_ms').notNull(),
+  phase: text('phase').$type<Run['phase']>().notNull(),
+  outcome: text('outcome').$type<Run['outcome']>().notNull(),
+  body: jsonb('body').$type<Run>().notNull(),
+}, table => [index('runs_started').on(table.startedAtMs), index('runs_phase').on(table.phase)])

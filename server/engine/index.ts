@@ -1,0 +1,2 @@
+export { openEngine, useEngine } from './engine'
+export type { Engine } from './engine'

@@ -1,0 +1,72 @@
+import type { KeyLogEntry } from '../../contract'
+import { frontProgram } from '../../core/bench'
+import { createResolver } from '../../core/resolve'
+import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
+import type { LeverBook } from './leverBook'
+import type { LiveFeed } from './liveFeed'
+import { pullLever } from './pullLever'
+import { SerialQueue } from './serialQueue'
+import type { Workstation } from './workstation'
+
+const KEPT_ENTRIES = 200
+const KEPT_SOURCES = 200
+
+/** Decides key events with the resolver of the core, pulls what they fire, and keeps the last of them with their explanation. */
+export class KeyDesk {
+  private readonly queue = new SerialQueue()
+  /** The held keys of each keyboard, the longest unused first. */
+  private readonly states = new Map<string, ResolverState>()
+  private entries: KeyLogEntry[] = []
+  private count = 0
+  private built?: { revision: number, programs: unknown, resolver: Resolver }
+
+  constructor(private readonly book: LeverBook, private readonly workstation: Workstation, private readonly feed: LiveFeed) {}
+
+  get log(): KeyLogEntry[] {
+    return this.entries
+  }
+
+  /** Takes the events in order, each against the bench as the one before left it. */
+  press(source: string, events: readonly KeyEvent[]): Promise<KeyLogEntry[]> {
+    return this.queue.run(async () => {
+      const made: KeyLogEntry[] = []
+      for (const event of events) made.push(...await this.take(source, event))
+      return made
+    })
+  }
+
+  private async take(source: string, event: KeyEvent): Promise<KeyLogEntry[]> {
+    const resolver = this.resolver()
+    const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, { frontProgramId: frontProgram(this.workstation.state)?.id })
+    this.remember(source, state)
+    const made: KeyLogEntry[] = []
+    for (const decision of decisions) {
+      const entry: KeyLogEntry = { id: ++this.count, atMs: Date.now(), decision, runId: null, refusal: null }
+      if (decision.kind === 'pull') {
+        const pulled = await pullLever(this.book, this.workstation, decision.leverId!, 'key')
+        if (pulled.ok) entry.runId = pulled.value.id
+        else entry.refusal = pulled.issues[0]!.message
+      }
+      this.entries = [...this.entries.slice(1 - KEPT_ENTRIES), entry]
+      this.feed.publish({ type: 'key', entry })
+      made.push(entry)
+    }
+    return made
+  }
+
+  private remember(source: string, state: ResolverState): void {
+    this.states.delete(source)
+    this.states.set(source, state)
+    if (this.states.size > KEPT_SOURCES) this.states.delete(this.states.keys().next().value!)
+  }
+
+  /** Built again when levers, frames or programs have changed, so that an edit is in force at the next key. */
+  private resolver(): Resolver {
+    const { revision } = this.book
+    const { programs } = this.workstation.state
+    if (this.built?.revision !== revision || this.built.programs !== programs) {
+      this.built = { revision, programs, resolver: createResolver({ levers: this.book.allLevers, frames: this.book.allFrames, programs }) }
+    }
+    return this.built.resolver
+  }
+}

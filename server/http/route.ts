@@ -1,0 +1,43 @@
+import type { H3Event } from 'h3'
+import type { z } from 'zod'
+import { endpoints } from '../../contract'
+import type { AnswerOf, Endpoint, EndpointName } from '../../contract'
+import { useEngine } from '../engine'
+import type { Engine } from '../engine'
+import { readJson } from './readJson'
+import { Refusal } from './refusal'
+
+type OutputOf<K extends EndpointName, Part extends string> = (typeof endpoints)[K] extends Record<Part, infer S extends z.ZodType> ? z.output<S> : undefined
+
+export interface Call<K extends EndpointName> {
+  readonly engine: Engine
+  /** The parameter `:id` of the path. */
+  readonly id: string
+  readonly body: OutputOf<K, 'body'>
+  readonly query: OutputOf<K, 'query'>
+  readonly event: H3Event
+}
+
+/** A route of the contract: validates, calls, answers. The handler works on the engine and throws a `Refusal`. */
+export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) => AnswerOf<K> | Promise<AnswerOf<K>>) {
+  const endpoint: Endpoint = endpoints[name]
+  return defineEventHandler(async (event) => {
+    const body = endpoint.body ? check(endpoint.body, await readJson(event.node.req)) : undefined
+    const query = endpoint.query ? check(endpoint.query, getQuery(event)) : undefined
+    const id = decodeURIComponent(getRouterParam(event, 'id') ?? '')
+    const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)
+    setResponseStatus(event, endpoint.status ?? 200)
+    setResponseHeader(event, 'cache-control', 'no-store')
+    return answer
+  })
+}
+
+function check(schema: z.ZodType, value: unknown): unknown {
+  const parsed = schema.safeParse(value)
+  if (parsed.success) return parsed.data
+  throw new Refusal(400, ...parsed.error.issues.map(issue => ({
+    code: issue.code === 'custom' ? String(issue.params?.code ?? 'invalid') : issue.code,
+    path: issue.path.map(String).join('.'),
+    message: issue.message,
+  })))
+}
