@@ -4,7 +4,9 @@ import Icons from 'unplugin-icons/vite'
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
   ssr: false,
-  components: [{ path: '~/components', pathPrefix: false }],
+  pages: true,
+  components: [],
+  imports: { scan: false },
   devtools: { enabled: false },
   app: {
     head: {

@@ -1,3 +1,9 @@
+<script setup lang="ts">
+import AppShell from '~/shell/AppShell.vue'
+</script>
+
 <template>
-  <div>hello</div>
+  <AppShell>
+    <NuxtPage />
+  </AppShell>
 </template>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Change } from '~~/core/bench'
+import { frontWindow, valueInWords, windowTitle } from '~~/core/bench'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import LampLight from '~/plates/LampLight.vue'
+import ProgramIcon from '~/plates/ProgramIcon.vue'
+import { useViewKeys } from '~/shell/useViewKeys'
+import IconX from '~icons/tabler/x'
+import BenchWindow from './BenchWindow.vue'
+import { useLiveKeys } from '~/keys/useLiveKeys'
+
+const mirror = useMirror()
+const notices = useNotices()
+const liveKeys = useLiveKeys()
+
+const stacked = computed(() => mirror.bench.stack.map(id => mirror.bench.windows[id]!))
+const shown = computed(() => stacked.value.filter(window => window.mode === 'normal' || window.mode === 'maximized'))
+const shelved = computed(() => stacked.value.filter(window => window.mode === 'minimized' || window.mode === 'hidden'))
+const frontId = computed(() => frontWindow(mirror.bench)?.id)
+const devices = computed(() => Object.values(mirror.bench.devices).map(device => ({
+  ...device,
+  rows: Object.entries(device.controls).map(([id, control]) => ({ id, control, words: valueInWords(control) })),
+})))
+
+useViewKeys('Bench', [
+  { keys: 'Tab', does: 'goes to the screen; with live keys on, what you press there goes to the bench' },
+  { keys: 'Escape', does: 'gives the keys back to this application' },
+])
+
+function change(...changes: Change[]): void {
+  void notices.attempt(() => callApi('changeBench', { body: { changes } }))
+}
+
+function leave(event: KeyboardEvent): void {
+  if (event.currentTarget === document.activeElement && event.currentTarget instanceof HTMLElement) event.currentTarget.blur()
+}
+</script>
+
+<template>
+  <section class="view">
+    <header class="view-head">
+      <h1>Bench</h1>
+      <span class="soft">The simulated workstation of the control room. {{ liveKeys.on ? 'Put the focus on its screen and press keys: they go to the levers first, then to the program in front.' : 'Live keys are off: keys stay in this application.' }}</span>
+    </header>
+    <div class="view-body bench">
+      <div
+        class="screen"
+        tabindex="0"
+        role="group"
+        aria-label="Screen of the bench"
+        data-bench-screen
+        @keydown.esc="leave"
+      >
+        <BenchWindow
+          v-for="(window, i) in shown"
+          :key="window.id"
+          :window="window"
+          :depth="i"
+          :front="window.id === frontId"
+          @raise="change({ kind: 'window.raise', windowId: window.id })"
+          @minimize="change({ kind: 'window.mode', windowId: window.id, mode: 'minimized' })"
+          @maximize="change({ kind: 'window.mode', windowId: window.id, mode: window.mode === 'maximized' ? 'normal' : 'maximized' })"
+          @close="change({ kind: 'window.close', windowId: window.id })"
+        />
+        <p
+          v-if="shown.length === 0"
+          class="bare"
+        >
+          No window is open. Pull a lever, or open a program from the launcher with F2.
+        </p>
+        <ul
+          class="messages"
+          aria-label="Messages on screen"
+        >
+          <li
+            v-for="message in mirror.bench.messages"
+            :key="message.id"
+          >
+            <span>{{ message.text }}</span>
+            <button
+              type="button"
+              aria-label="Dismiss the message"
+              @click="change({ kind: 'message.dismiss', messageId: message.id })"
+            >
+              <IconX class="icon" />
+            </button>
+          </li>
+        </ul>
+        <ul
+          class="shelf"
+          aria-label="Minimized and hidden windows"
+        >
+          <li
+            v-for="window in shelved"
+            :key="window.id"
+          >
+            <button
+              type="button"
+              :title="`Bring back ${windowTitle(mirror.bench, window)}`"
+              @click="change({ kind: 'window.raise', windowId: window.id })"
+            >
+              <ProgramIcon :name="mirror.bench.programs[window.programId]?.icon" />
+              <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
+              <span class="soft">{{ window.mode }}</span>
+            </button>
+          </li>
+        </ul>
+      </div>
+      <aside
+        class="inspector"
+        aria-label="Devices"
+      >
+        <section
+          v-for="device in devices"
+          :key="device.id"
+        >
+          <h3>{{ device.name }}</h3>
+          <ul>
+            <li
+              v-for="row in device.rows"
+              :key="row.id"
+              class="control"
+            >
+              <LampLight
+                v-if="row.control.kind === 'switch'"
+                :value="row.control.value"
+              />
+              <span v-else />
+              <span>{{ row.control.name }}</span>
+              <ElButton
+                v-if="row.control.kind === 'switch'"
+                size="small"
+                :aria-label="`${device.name}, ${row.control.name}: ${row.words}. Switch it.`"
+                @click="change({ kind: 'device.set', deviceId: device.id, controlId: row.id, value: !row.control.value })"
+              >
+                {{ row.words }}
+              </ElButton>
+              <span v-else>{{ row.words }}</span>
+            </li>
+          </ul>
+        </section>
+      </aside>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.bench { grid-template-columns: minmax(0, 1fr) 270px; }
+.screen { position: relative; overflow: hidden; background: var(--desk); min-height: 0; outline-offset: -3px; }
+.bare { position: absolute; inset: 40% 0 auto; text-align: center; color: var(--ink-soft); }
+.messages { position: absolute; right: 12px; top: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }
+.messages li { display: flex; gap: 8px; align-items: start; padding: 8px 10px; background: var(--surface); border: 1px solid var(--live); border-left-width: 4px; }
+.messages span { flex: 1; }
+.messages button { border: 0; background: none; color: inherit; cursor: pointer; padding: 0 2px; }
+.shelf { position: absolute; left: 8px; right: 8px; bottom: 8px; display: flex; flex-wrap: wrap; gap: 6px; z-index: 400; }
+.shelf button { display: flex; align-items: center; gap: 6px; max-width: 260px; height: 28px; padding: 0 8px; border: 1px dashed var(--line-strong); background: var(--surface); color: var(--ink); font: inherit; cursor: pointer; }
+.control { display: grid; grid-template-columns: 16px 1fr auto; gap: 6px; align-items: center; min-height: 27px; }
+.inspector { gap: 10px; }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { KeyLogEntry } from '~~/contract'
+import { describeCandidate, describeDecision } from '~~/core/resolve'
+import KeyPlates from '~/plates/KeyPlates.vue'
+import { useExplainNames } from './useExplainNames'
+
+/** Why one key press did what it did, or did nothing. */
+const { entry } = defineProps<{ entry: KeyLogEntry }>()
+const emit = defineEmits<{ close: [] }>()
+
+const names = useExplainNames()
+const candidates = computed(() => entry.decision.candidates.map(candidate => describeCandidate(candidate, names.value)))
+</script>
+
+<template>
+  <section
+    class="why"
+    aria-label="Why this key did what it did"
+  >
+    <div>
+      <p class="head">
+        <KeyPlates :chord="entry.decision.chord ?? ''" />
+        <strong>{{ describeDecision(entry.decision, names) }}</strong>
+        <span class="soft">{{ new Date(entry.atMs).toLocaleTimeString() }}</span>
+      </p>
+      <p
+        v-if="entry.refusal"
+        class="fault"
+      >
+        {{ entry.refusal }}
+      </p>
+      <ul>
+        <li
+          v-for="sentence in candidates"
+          :key="sentence"
+        >
+          {{ sentence }}
+        </li>
+        <li v-if="candidates.length === 0">
+          No lever has a chord on this key.
+        </li>
+      </ul>
+    </div>
+    <ElButton
+      size="small"
+      @click="emit('close')"
+    >
+      Close
+    </ElButton>
+  </section>
+</template>
+
+<style scoped>
+.why { display: flex; justify-content: space-between; gap: 16px; padding: 8px 16px; border-top: 1px solid var(--line-strong); background: var(--surface); max-height: 180px; overflow: auto; }
+.head { display: flex; gap: 10px; align-items: center; margin-bottom: 4px; }
+</style>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { describeDecision } from '~~/core/resolve'
+import { useMirror } from '~/live/useMirror'
+import KeyPlates from '~/plates/KeyPlates.vue'
+import { useExplainNames } from './useExplainNames'
+
+/** The last presses and what became of each; releases and lone modifiers are left out. */
+const { count } = defineProps<{ count: number }>()
+const emit = defineEmits<{ explain: [id: number] }>()
+
+const mirror = useMirror()
+const names = useExplainNames()
+const latest = computed(() => mirror.keys
+  .filter(({ decision }) => decision.event.kind === 'down' && decision.chord !== undefined)
+  .slice(-count).reverse()
+  .map(entry => ({ entry, outcome: entry.refusal ?? describeDecision(entry.decision, names.value) })))
+</script>
+
+<template>
+  <ol class="trail">
+    <li
+      v-for="{ entry, outcome } in latest"
+      :key="entry.id"
+    >
+      <button
+        type="button"
+        :class="entry.decision.kind"
+        :title="`${outcome} Show why.`"
+        @click="emit('explain', entry.id)"
+      >
+        <KeyPlates :chord="entry.decision.chord ?? ''" />
+        <span class="cut">{{ outcome }}</span>
+      </button>
+    </li>
+    <li
+      v-if="latest.length === 0"
+      class="soft"
+    >
+      No key yet. Press one, with live keys on.
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.trail { display: grid; gap: 2px; }
+button { display: flex; align-items: center; gap: 8px; width: 100%; height: 23px; padding: 0 2px; border: 0; background: none; color: var(--ink-soft); font: inherit; text-align: left; cursor: pointer; }
+button:hover { background: var(--sunken); }
+button.pull { color: var(--ink); font-weight: 600; }
+</style>

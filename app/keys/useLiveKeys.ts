@@ -1,0 +1,73 @@
+import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import { createResolver } from '~~/core/resolve'
+import type { KeyEvent } from '~~/core/resolve'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import { isTyping } from './isTyping'
+
+/** Whether keys pressed in this tab go to the resolver. */
+export const useLiveKeys = defineStore('live-keys', () => {
+  const on = useLocalStorage('keen-lever.live-keys', true)
+  return { on }
+})
+
+/**
+ * Sends every key event of this tab to the resolver of the server, in order. The same resolver runs here to know at
+ * once whether the browser may still act on the key. A field that has the focus keeps its keys.
+ */
+export function useKeyFeed(): void {
+  const mirror = useMirror()
+  const liveKeys = useLiveKeys()
+  const notices = useNotices()
+  const source = `tab-${crypto.randomUUID().slice(0, 13)}`
+  const resolver = computed(() => createResolver({ levers: mirror.levers, frames: mirror.frames, programs: mirror.bench.programs }))
+  let state = resolver.value.initial
+  let waiting: KeyEvent[] = []
+  let isSending = false
+
+  async function send(): Promise<void> {
+    if (isSending) return
+    isSending = true
+    while (waiting.length > 0) {
+      const events = waiting
+      waiting = []
+      await notices.attempt(() => callApi('pressKeys', { body: { source, events } }))
+    }
+    isSending = false
+  }
+
+  function take(event: KeyEvent): 'pull' | 'pass' | 'swallow' {
+    const next = resolver.value.next(state, event, { frontProgramId: mirror.frontProgramId })
+    state = next.state
+    waiting.push(event)
+    void send()
+    return next.decisions.at(-1)?.kind ?? 'pass'
+  }
+
+  function onKey(event: KeyboardEvent): void {
+    if (!liveKeys.on || event.code === '' || event.isComposing || isTyping()) return
+    const modifiers = { Ctrl: event.ctrlKey, Alt: event.altKey, Shift: event.shiftKey, Meta: event.metaKey, AltGraph: event.getModifierState('AltGraph') }
+    const atMs = performance.timeOrigin + event.timeStamp
+    const outcome = take({ kind: event.type === 'keydown' ? 'down' : 'up', code: event.code, atMs, ...(event.repeat ? { repeat: true } : {}), modifiers })
+    // On the bench's own screen the program in front has what is not used; elsewhere this application does.
+    const isOnScreen = document.activeElement?.closest('[data-bench-screen]') && !['Tab', 'Escape', 'F2'].includes(event.code)
+    const isReserved = event.code === 'F2'
+    if ((outcome !== 'pass' && !isReserved) || isOnScreen) {
+      event.preventDefault()
+      event.stopPropagation()
+    }
+  }
+
+  function onLost(): void {
+    if (state.held.length > 0) take({ kind: 'blur', atMs: performance.timeOrigin + performance.now() })
+  }
+
+  useEventListener(window, 'keydown', onKey, { capture: true })
+  useEventListener(window, 'keyup', onKey, { capture: true })
+  useEventListener(window, 'blur', onLost)
+  // A field that takes the focus takes the rest of the keys with it.
+  useEventListener(document, 'focusin', () => isTyping() && onLost())
+}

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue'
+import type { RunSummary } from '~~/contract'
+import type { Run } from '~~/core/run'
+import { durationInWords } from '~~/core/steps'
+import { useLeverActions } from '~/levers/useLeverActions'
+import { callApi } from '~/live/callApi'
+import { useNotices } from '~/live/useNotices'
+import NumberPlate from '~/plates/NumberPlate.vue'
+import { runDuration, runWords } from './runWords'
+
+/** One run in full: how each step went, what its program took, what changed, and the way back. */
+const { summary } = defineProps<{ summary: RunSummary }>()
+
+const notices = useNotices()
+const actions = useLeverActions()
+const run = shallowRef<Run>()
+const canPutBack = computed(() => summary.phase === 'ended' && summary.putBack === 'no' && summary.changeCount > 0)
+const outcomeWords = { done: 'done', failed: 'failed', waiting: 'waits', asking: 'asks' }
+
+watch(() => summary, async () => {
+  run.value = await notices.attempt(() => callApi('readRun', { id: summary.id })) ?? run.value
+}, { immediate: true })
+</script>
+
+<template>
+  <aside
+    class="inspector"
+    :aria-label="`Run of ${summary.leverName}`"
+  >
+    <header>
+      <NumberPlate
+        :plate="summary.plate"
+        :steps="run?.steps ?? []"
+        :off="summary.plate === 0"
+      />
+      <h2>{{ summary.leverName }}</h2>
+    </header>
+    <p>
+      {{ new Date(summary.startedAtMs).toLocaleString() }}, by {{ summary.source }}: <strong :class="{ fault: summary.outcome === 'failed' }">{{ runWords(summary) }}</strong>{{ summary.endedAtMs === null ? '' : ` in ${runDuration(summary)}` }}.
+    </p>
+    <div class="actions">
+      <ElButton
+        v-if="canPutBack"
+        type="primary"
+        @click="actions.putBack(summary.id)"
+      >
+        Put back
+      </ElButton>
+      <ElButton
+        v-if="summary.phase === 'waiting'"
+        @click="notices.attempt(() => callApi('stopRun', { id: summary.id }))"
+      >
+        Stop the run
+      </ElButton>
+    </div>
+    <section
+      v-if="run"
+      aria-label="Steps"
+    >
+      <h3>Steps</h3>
+      <ol class="steps">
+        <li
+          v-for="entry in run.trace"
+          :key="entry.stepIndex"
+        >
+          <p>{{ entry.sentence }}</p>
+          <p :class="entry.outcome === 'failed' ? 'fault' : 'soft'">
+            {{ outcomeWords[entry.outcome] }}{{ entry.endedAtMs === null ? '' : ` in ${durationInWords(entry.endedAtMs - entry.startedAtMs)}` }}: {{ entry.note }}
+          </p>
+          <p v-if="entry.taking && entry.taking.taken.length > 0">
+            Took <template
+              v-for="(taken, i) in entry.taking.taken"
+              :key="i"
+            >
+              <code>{{ taken }}</code>{{ i < entry.taking.taken.length - 1 ? ', ' : '.' }}
+            </template>
+          </p>
+          <p
+            v-for="ignored in entry.taking?.ignored ?? []"
+            :key="ignored.text"
+            class="fault"
+          >
+            Ignored <code>{{ ignored.text }}</code>. {{ ignored.because }}
+          </p>
+        </li>
+        <li
+          v-for="i in Math.max(0, run.steps.length - run.trace.length)"
+          :key="`rest-${i}`"
+          class="soft"
+        >
+          Step {{ run.trace.length + i }} {{ summary.phase === 'ended' ? 'was not reached' : 'comes later' }}.
+        </li>
+      </ol>
+    </section>
+    <section
+      v-if="run && run.changes.length > 0"
+      aria-label="Changes"
+    >
+      <h3>What changed</h3>
+      <ul class="sentence-list">
+        <li
+          v-for="(entry, i) in run.changes"
+          :key="i"
+        >
+          <span class="soft">+</span><span>{{ entry.sentence }}</span>
+        </li>
+      </ul>
+    </section>
+    <section
+      v-if="run?.putBack"
+      aria-label="Put back"
+    >
+      <h3>Put back at {{ new Date(run.putBack.atMs).toLocaleTimeString() }}</h3>
+      <ul class="sentence-list">
+        <li
+          v-for="(sentence, i) in run.putBack.undone"
+          :key="`undone-${i}`"
+        >
+          <span class="soft">−</span><span>{{ sentence }}</span>
+        </li>
+        <li
+          v-for="(entry, i) in run.putBack.left"
+          :key="`left-${i}`"
+          class="fault"
+        >
+          <span>!</span><span>Left alone: {{ entry.sentence }} It was {{ entry.left }}; somebody has made it {{ entry.now }}.</span>
+        </li>
+        <li
+          v-for="(sentence, i) in run.putBack.gone"
+          :key="`gone-${i}`"
+          class="soft"
+        >
+          <span>=</span><span>Nothing left to take back: {{ sentence }}</span>
+        </li>
+      </ul>
+    </section>
+  </aside>
+</template>
+
+<style scoped>
+header { display: flex; align-items: center; gap: 10px; }
+.steps { display: grid; gap: 8px; counter-reset: step; }
+.steps li { border-left: 3px solid var(--press); padding-left: 10px; }
+code { overflow-wrap: anywhere; }
+</style>

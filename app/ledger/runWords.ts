@@ -1,0 +1,18 @@
+import type { RunSummary } from '~~/contract'
+import { durationInWords } from '~~/core/steps'
+
+/** How a run went, in a few words. */
+export function runWords(run: RunSummary): string {
+  if (run.phase === 'waiting') return 'waits'
+  if (run.phase === 'asking') return 'asks'
+  if (run.phase === 'ready') return 'running'
+  const outcome = { done: 'done', failed: 'failed', stopped: 'stopped', none: 'ended' }[run.outcome]
+  const putBack = { no: '', whole: ', put back', partly: ', partly put back' }[run.putBack]
+  const ignored = run.ignoredCount > 0 ? `, ${run.ignoredCount} ignored` : ''
+  return `${outcome}${ignored}${putBack}`
+}
+
+/** How long a run took, or has taken so far; empty while it goes on. */
+export function runDuration(run: RunSummary): string {
+  return run.endedAtMs === null ? '' : durationInWords(run.endedAtMs - run.startedAtMs)
+}

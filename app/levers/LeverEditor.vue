@@ -1,0 +1,245 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { findClashes, suggestChords } from '~~/core/clash'
+import type { Lever } from '~~/core/levers'
+import type { ApiIssue } from '~~/contract'
+import { ApiRefusal, callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import NumberPlate from '~/plates/NumberPlate.vue'
+import { useViewKeys } from '~/shell/useViewKeys'
+import AliasField from './AliasField.vue'
+import ClashList from './ClashList.vue'
+import CommandPreview from './CommandPreview.vue'
+import FormField from './FormField.vue'
+import RehearsalPanel from './RehearsalPanel.vue'
+import ScopeField from './ScopeField.vue'
+import StepFields from './StepFields.vue'
+import TriggerFields from './TriggerFields.vue'
+import { useLeverDraft } from './useLeverDraft'
+
+const { id, lever } = defineProps<{ id: string, lever: Lever | undefined }>()
+
+const mirror = useMirror()
+const notices = useNotices()
+const router = useRouter()
+const { kept, isTouched, wasRestored, issues, forget } = useLeverDraft(id, lever, mirror.frames)
+const draft = computed(() => kept.value.draft)
+const isSaving = ref(false)
+const wasTried = ref(false)
+const refused = ref<readonly ApiIssue[]>([])
+const restored = ref(wasRestored)
+
+const plate = computed(() => lever?.plate ?? Math.max(0, ...mirror.levers.map(entry => entry.plate)) + 1)
+const preview = computed<Lever>(() => ({ ...draft.value, id: lever?.id ?? 'new-lever', plate: plate.value, version: 1 }))
+const others = computed(() => mirror.levers.filter(entry => entry.id !== lever?.id))
+const clashInput = computed(() => ({ levers: [...others.value, preview.value], frames: mirror.frames, programs: mirror.bench.programs }))
+const clashes = computed(() => findClashes({ ...clashInput.value, onlyLeverId: preview.value.id }))
+const suggestions = computed(() => (preview.value.triggers.length > 0 && clashes.value.every(clash => clash.severity === 'note') ? [] : suggestChords({ ...clashInput.value, lever: preview.value, count: 3 })))
+const isStale = computed(() => lever !== undefined && lever.version !== kept.value.baseVersion)
+
+useViewKeys('Editing a lever', [
+  { keys: 'Ctrl+S', does: 'saves' },
+  { keys: 'Escape', does: 'goes back to the levers; what is not saved is kept here' },
+  { keys: 'Enter', does: 'in an argument: adds one after it' },
+  { keys: 'Alt+Up', does: 'in an argument: moves it up; Alt+Down moves it down' },
+])
+
+/** What is wrong with a field: said once saving was tried, or at once where the field holds something. */
+function issueOf(path: string): string | undefined {
+  const own = issues.value.find(issue => issue.path === path)
+  const fromServer = refused.value.find(issue => issue.path === path)
+  const isEmptyField = own && /^(Give|Choose|Name|Say|No key)/.test(own.message)
+  return (own && (wasTried.value || !isEmptyField) ? own.message : undefined) ?? fromServer?.message
+}
+
+async function save(): Promise<void> {
+  wasTried.value = true
+  refused.value = []
+  if (isSaving.value || issues.value.length > 0) {
+    document.querySelector<HTMLElement>('.editor-form [aria-invalid="true"]')?.focus()
+    return
+  }
+  isSaving.value = true
+  try {
+    const saved = lever
+      ? await callApi('editLever', { id: lever.id, body: { ...draft.value, version: kept.value.baseVersion } })
+      : await callApi('createLever', { body: draft.value })
+    forget()
+    notices.say(`Saved ${saved.plate} ${saved.name}.`)
+    await router.push('/levers')
+  }
+  catch (error) {
+    if (!(error instanceof ApiRefusal)) throw error
+    refused.value = error.issues
+    notices.show({ text: error.message, tone: 'fault' })
+  }
+  finally {
+    isSaving.value = false
+  }
+}
+
+/** Goes on from what the other tab saved: with its content, or with what stands here. */
+function catchUp(keepMine: boolean): void {
+  if (!lever) return
+  const { id: _id, plate: _plate, version, ...theirs } = structuredClone(lever)
+  kept.value = { baseVersion: version, draft: keepMine ? draft.value : theirs }
+  refused.value = []
+}
+
+function discard(): void {
+  forget()
+  void router.push('/levers')
+}
+
+useEventListener(window, 'keydown', (event) => {
+  if (event.ctrlKey && event.key.toLowerCase() === 's') {
+    event.preventDefault()
+    void save()
+  }
+  else if (event.key === 'Escape' && !event.defaultPrevented && !document.activeElement?.closest('.el-select, [data-captures-keys], [role="combobox"]')) void router.push('/levers')
+})
+</script>
+
+<template>
+  <section class="view">
+    <header class="view-head">
+      <NumberPlate
+        :plate="plate"
+        :steps="draft.steps"
+      />
+      <h1>{{ lever ? `Edit ${lever.name}` : 'New lever' }}</h1>
+      <span
+        v-if="restored && isTouched"
+        class="soft"
+        role="status"
+      >This is your draft from before, not saved yet.</span>
+      <span class="gap" />
+      <ElButton @click="discard">
+        {{ isTouched ? 'Discard' : 'Cancel' }}
+      </ElButton>
+      <ElButton
+        type="primary"
+        :loading="isSaving"
+        @click="save"
+      >
+        Save
+      </ElButton>
+    </header>
+    <div class="view-body">
+      <form
+        class="editor-form"
+        @submit.prevent="save"
+      >
+        <div
+          v-if="isStale"
+          class="stale"
+          role="alert"
+        >
+          <p>This lever was edited elsewhere while you were at it. Nothing is overwritten until you choose.</p>
+          <ElButton
+            size="small"
+            @click="catchUp(false)"
+          >
+            Take theirs
+          </ElButton>
+          <ElButton
+            size="small"
+            @click="catchUp(true)"
+          >
+            Keep mine
+          </ElButton>
+        </div>
+        <FormField
+          label="Name"
+          :issue="issueOf('name')"
+        >
+          <template #default="{ fieldId, invalid }">
+            <ElInput
+              :id="fieldId"
+              v-model="draft.name"
+              autofocus
+              :aria-invalid="invalid"
+              placeholder="What it does, in a few words"
+            />
+          </template>
+        </FormField>
+        <StepFields
+          v-model="draft.steps"
+          :issue-of="issueOf"
+        />
+        <TriggerFields
+          v-model="draft.triggers"
+          :issue-of="issueOf"
+          :suggestions="suggestions"
+        >
+          <ClashList :clashes="clashes" />
+        </TriggerFields>
+        <ScopeField
+          v-model="draft.scope"
+          :issue="issueOf('scope.programIds')"
+        />
+        <div class="pair">
+          <FormField label="Frame">
+            <template #default="{ fieldId }">
+              <ElSelect
+                :id="fieldId"
+                v-model="draft.frameId"
+                aria-label="Frame"
+              >
+                <ElOption
+                  v-for="frame in mirror.frames"
+                  :key="frame.id"
+                  :value="frame.id"
+                  :label="frame.on ? frame.name : `${frame.name} (off)`"
+                />
+              </ElSelect>
+            </template>
+          </FormField>
+          <AliasField
+            v-model="draft.aliases"
+            :issue="issueOf('aliases')"
+          />
+        </div>
+        <div class="pair">
+          <label class="check"><ElSwitch v-model="draft.enabled" /> {{ draft.enabled ? 'Enabled' : 'Disabled' }}</label>
+          <label class="check"><ElSwitch
+            :model-value="draft.whileRunning === 'beside'"
+            @update:model-value="draft.whileRunning = $event ? 'beside' : 'ignore'"
+          /> {{ draft.whileRunning === 'beside' ? 'Another pull runs beside one that still runs' : 'Another pull is ignored while one still runs' }}</label>
+        </div>
+      </form>
+      <aside
+        class="inspector"
+        aria-label="What it will do"
+      >
+        <CommandPreview
+          v-for="step in draft.steps.filter(step => step.kind === 'program.open' && step.programId !== '')"
+          :key="step.id"
+          :step="step as Extract<typeof step, { kind: 'program.open' }>"
+        />
+        <RehearsalPanel
+          v-if="issues.every(issue => !issue.path.startsWith('steps'))"
+          :lever="preview"
+        />
+        <p
+          v-else
+          class="soft"
+        >
+          Once the steps are filled in, this shows what the program will get and what a pull would change.
+        </p>
+      </aside>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.gap { flex: 1; }
+.editor-form { overflow: auto; padding: 14px 16px 24px; display: grid; gap: 14px; align-content: start; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; align-items: start; }
+.check { display: flex; align-items: center; gap: 8px; }
+.stale { display: flex; align-items: center; gap: 8px; padding: 8px 10px; border: 1px solid var(--fault); color: var(--fault); }
+.stale p { flex: 1; }
+</style>

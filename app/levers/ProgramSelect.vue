@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { createIndex } from '~~/core/search'
+import { useMirror } from '~/live/useMirror'
+import ProgramIcon from '~/plates/ProgramIcon.vue'
+
+/** One program of the bench, or several, searched by name or initials. */
+const { label, multiple = false, invalid = false } = defineProps<{ label: string, multiple?: boolean, invalid?: boolean }>()
+const chosen = defineModel<string | string[]>({ required: true })
+
+const mirror = useMirror()
+const query = ref('')
+const index = computed(() => createIndex(Object.values(mirror.bench.programs).map(program => ({ ...program, detail: program.executable }))))
+const programs = computed(() => index.value.search(query.value, { limit: 100 }).map(hit => hit.entry))
+const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !mirror.bench.programs[id]))
+</script>
+
+<template>
+  <ElSelect
+    v-model="chosen"
+    :multiple="multiple"
+    filterable
+    :filter-method="(text: string) => { query = text }"
+    :aria-label="label"
+    :aria-invalid="invalid"
+    placeholder="Search the programs of the bench"
+    no-match-text="No program of that name"
+    @visible-change="query = ''"
+  >
+    <ElOption
+      v-for="program in programs"
+      :key="program.id"
+      :value="program.id"
+      :label="program.name"
+    >
+      <span class="option"><ProgramIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code></span>
+    </ElOption>
+    <ElOption
+      v-for="id in missing"
+      :key="id"
+      :value="id"
+      :label="`${id} (not on the bench)`"
+    />
+  </ElSelect>
+</template>
+
+<style scoped>
+.option { display: flex; align-items: center; gap: 8px; }
+.option code { margin-left: auto; font-size: 12px; }
+</style>

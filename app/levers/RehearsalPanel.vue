@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Lever } from '~~/core/levers'
+import { rehearse } from '~~/core/run'
+import { durationInWords } from '~~/core/steps'
+import { useMirror } from '~/live/useMirror'
+
+/** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
+const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'> }>()
+
+const mirror = useMirror()
+const rehearsal = computed(() => {
+  let count = 0
+  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}` })
+})
+const takings = computed(() => rehearsal.value.run.trace.flatMap(entry => entry.taking?.ignored ?? []))
+const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.outcome === 'failed'))
+</script>
+
+<template>
+  <section
+    class="rehearsal"
+    aria-label="Rehearsal"
+  >
+    <h3>Rehearsal: pulled now, it would</h3>
+    <ul class="sentence-list">
+      <li
+        v-for="(change, i) in rehearsal.changes"
+        :key="i"
+      >
+        <span class="soft">+</span><span>{{ change }}</span>
+      </li>
+      <li v-if="rehearsal.changes.length === 0">
+        <span class="soft">=</span><span>Change nothing{{ failures.length > 0 ? '' : ': all is so already' }}.</span>
+      </li>
+      <li v-if="rehearsal.waitsMs > 0">
+        <span class="soft">…</span><span>Wait {{ durationInWords(rehearsal.waitsMs) }} in all.</span>
+      </li>
+      <li v-if="rehearsal.run.question">
+        <span class="soft">?</span><span>Ask: {{ rehearsal.run.question.text }} What follows depends on the answer.</span>
+      </li>
+    </ul>
+    <ul
+      v-if="takings.length > 0"
+      class="sentence-list fault"
+      aria-label="Arguments that would be ignored"
+    >
+      <li
+        v-for="(taking, i) in takings"
+        :key="i"
+      >
+        <span>!</span><span><code>{{ taking.text }}</code> would be ignored. {{ taking.because }}</span>
+      </li>
+    </ul>
+    <p
+      v-for="(failure, i) in failures"
+      :key="i"
+      class="fault"
+    >
+      It would fail at step {{ failure.stepIndex + 1 }}: {{ failure.note }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.rehearsal { display: grid; gap: 6px; }
+</style>

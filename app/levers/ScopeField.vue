@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Scope } from '~~/core/levers'
+import FormField from './FormField.vue'
+import ProgramSelect from './ProgramSelect.vue'
+
+const { issue = undefined } = defineProps<{ issue?: string }>()
+const scope = defineModel<Scope>({ required: true })
+
+const kinds: { id: Scope['kind'], name: string }[] = [{ id: 'everywhere', name: 'Everywhere' }, { id: 'only', name: 'Only in front of' }, { id: 'except', name: 'Everywhere but in' }]
+const programIds = computed(() => (scope.value.kind === 'everywhere' ? [] : scope.value.programIds))
+
+function changeKind(kind: Scope['kind']): void {
+  scope.value = kind === 'everywhere' ? { kind } : { kind, programIds: programIds.value }
+}
+</script>
+
+<template>
+  <FormField
+    label="Its keys are live"
+    :issue="issue"
+  >
+    <div class="scope">
+      <ElSelect
+        :model-value="scope.kind"
+        aria-label="Where its keys are live"
+        @update:model-value="changeKind"
+      >
+        <ElOption
+          v-for="kind in kinds"
+          :key="kind.id"
+          :value="kind.id"
+          :label="kind.name"
+        />
+      </ElSelect>
+      <ProgramSelect
+        v-if="scope.kind !== 'everywhere'"
+        :model-value="programIds"
+        multiple
+        label="Programs of the scope"
+        :invalid="issue !== undefined"
+        @update:model-value="scope = { kind: scope.kind as 'only', programIds: $event as string[] }"
+      />
+    </div>
+  </FormField>
+</template>
+
+<style scoped>
+.scope { display: grid; grid-template-columns: 210px 1fr; gap: 8px; }
+</style>

@@ -1,0 +1,15 @@
+import type { BenchState } from '~~/core/bench'
+import { programsNamed } from '~~/core/levers'
+import type { Frame, Lever } from '~~/core/levers'
+
+/** The levers that hold every word of the filter somewhere: name, alias, number, keys, programs, frame. */
+export function filterLevers(levers: readonly Lever[], frames: readonly Frame[], bench: BenchState, filter: string): Lever[] {
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
+  if (words.length === 0) return [...levers]
+  const frameName = new Map(frames.map(frame => [frame.id, frame.name]))
+  return levers.filter((lever) => {
+    const programs = programsNamed(lever.steps).map(id => bench.programs[id]?.name ?? id)
+    const text = [lever.name, String(lever.plate), ...lever.aliases, ...lever.triggers.map(trigger => trigger.chord), ...programs, frameName.get(lever.frameId) ?? ''].join(' ').toLowerCase()
+    return words.every(word => text.includes(word))
+  })
+}

@@ -1,0 +1,68 @@
+import { useRouter } from 'vue-router'
+import type { Lever } from '~~/core/levers'
+import type { Run } from '~~/core/run'
+import { callApi } from '~/live/callApi'
+import { useNotices } from '~/live/useNotices'
+
+/** What can be done with a lever from any view; each says what came of it. */
+export function useLeverActions() {
+  const notices = useNotices()
+  const router = useRouter()
+
+  async function pull(lever: Lever, source: Run['source'] = 'button'): Promise<void> {
+    const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source } }))
+    if (run) tell(run)
+  }
+
+  /** Says how a run went, with the way back. */
+  function tell(run: Run): void {
+    if (run.phase === 'asking') return
+    const ignored = run.trace.flatMap(entry => entry.taking?.ignored ?? [])
+    const note = run.phase === 'waiting' ? 'It waits.' : run.trace.at(-1)?.note ?? ''
+    const aside = ignored.length > 0 ? ` Ignored: ${ignored.map(entry => `${entry.text} (${entry.because})`).join('; ')}` : ''
+    const action = run.changes.length > 0 && run.phase === 'ended' ? { label: 'Put back', act: () => putBack(run.id) } : undefined
+    notices.show({ text: `${run.leverName}: ${note}${aside}`, tone: run.outcome === 'failed' ? 'fault' : 'plain', action })
+  }
+
+  async function putBack(runId: string): Promise<void> {
+    const done = await notices.attempt(() => callApi('putBackRun', { id: runId }))
+    if (!done) return
+    const { undone, left, gone } = done.report
+    const kept = left.map(entry => `Left alone, as somebody has altered it since: ${entry.sentence} It was ${entry.left}, now it is ${entry.now}.`)
+    notices.say([`Put back ${undone.length} of ${undone.length + left.length + gone.length} changes.`, ...kept].join(' '))
+  }
+
+  async function setEnabled(lever: Lever, enabled: boolean): Promise<void> {
+    await notices.attempt(() => callApi('editLever', { id: lever.id, body: { version: lever.version, enabled } }))
+  }
+
+  async function duplicate(lever: Lever): Promise<Lever | undefined> {
+    const { id: _id, plate: _plate, version: _version, ...draft } = lever
+    const copy = await notices.attempt(() => callApi('createLever', { body: { ...draft, name: `${draft.name} (copy)`.slice(0, 120), triggers: [] } }))
+    if (copy) notices.say(`Made ${copy.plate} ${copy.name}, without a chord.`, { label: 'Undo', act: undo })
+    return copy
+  }
+
+  async function remove(lever: Lever): Promise<void> {
+    const history = await notices.attempt(() => callApi('deleteLever', { id: lever.id }))
+    if (history) notices.say(`Deleted ${lever.plate} ${lever.name}.`, { label: 'Undo', act: undo })
+  }
+
+  async function switchFrame(frameId: string, on: boolean): Promise<void> {
+    await notices.attempt(() => callApi('editFrame', { id: frameId, body: { on } }))
+  }
+
+  async function undo(): Promise<void> {
+    await notices.attempt(() => callApi('undo'))
+  }
+
+  async function redo(): Promise<void> {
+    await notices.attempt(() => callApi('redo'))
+  }
+
+  function edit(lever: Lever): void {
+    void router.push(`/levers/${lever.id}`)
+  }
+
+  return { pull, putBack, setEnabled, duplicate, remove, switchFrame, undo, redo, edit }
+}

@@ -1,0 +1,30 @@
+import type { AnswerOf, ApiIssue, BodyOf, EndpointName } from '~~/contract'
+import { paths } from './paths'
+
+/** The server said no: `issues` tell what, where and what to do next. */
+export class ApiRefusal extends Error {
+  constructor(readonly status: number, readonly issues: readonly ApiIssue[]) {
+    super(issues.map(issue => issue.message).join(' '))
+  }
+}
+
+export interface CallOptions<K extends EndpointName> {
+  readonly id?: string
+  readonly body?: BodyOf<K>
+}
+
+/** Calls one route of the API. Throws an `ApiRefusal` when it is refused or the server cannot be reached (status 0). */
+export async function callApi<K extends EndpointName>(name: K, { id = '', body }: CallOptions<K> = {}): Promise<AnswerOf<K>> {
+  const [method, path] = paths[name]
+  const json = body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+  let response: Response
+  try {
+    response = await fetch(path.replace(':id', encodeURIComponent(id)), { method, ...json })
+  }
+  catch {
+    throw new ApiRefusal(0, [{ code: 'unreachable', path: '', message: 'The server does not answer. Start it again with “npm run demo”; what you entered stays here.' }])
+  }
+  const answer: unknown = await response.json()
+  if (!response.ok) throw new ApiRefusal(response.status, (answer as { issues: ApiIssue[] }).issues)
+  return answer as AnswerOf<K>
+}

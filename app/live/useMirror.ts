@@ -1,0 +1,80 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
+import { applyChanges, frontProgram, frontWindow } from '~~/core/bench'
+import type { BenchState } from '~~/core/bench'
+import type { Frame, Lever } from '~~/core/levers'
+import { assertNever } from '~~/core/result'
+
+const KEPT_KEYS = 200
+const KEPT_RUNS = 500
+
+const emptyBench: BenchState = { programs: {}, windows: {}, stack: [], files: {}, folders: {}, addresses: [], devices: {}, messages: [], lamps: [] }
+
+/** This tab's copy of what the server has: filled once, then kept true by live events. */
+export const useMirror = defineStore('mirror', () => {
+  const phase = ref<'loading' | 'live' | 'cut-off'>('loading')
+  const bench = shallowRef<BenchState>(emptyBench)
+  const benchVersion = ref(0)
+  const levers = shallowRef<readonly Lever[]>([])
+  const frames = shallowRef<readonly Frame[]>([])
+  const history = shallowRef<History>({ undo: null, redo: null })
+  const runs = shallowRef<readonly RunSummary[]>([])
+  const keys = shallowRef<readonly KeyLogEntry[]>([])
+
+  const leverById = computed(() => new Map(levers.value.map(lever => [lever.id, lever])))
+  const frameById = computed(() => new Map(frames.value.map(frame => [frame.id, frame])))
+  const front = computed(() => frontWindow(bench.value))
+  const frontProgramId = computed(() => frontProgram(bench.value)?.id)
+  const openQuestions = computed(() => runs.value.filter(run => run.phase === 'asking'))
+
+  function fill(answer: StateAnswer): void {
+    bench.value = answer.bench.state
+    benchVersion.value = answer.bench.version
+    levers.value = answer.levers
+    frames.value = answer.frames
+    history.value = answer.history
+    runs.value = answer.runs
+    keys.value = answer.keys
+    phase.value = 'live'
+  }
+
+  /** Takes one live event in. False when it does not fit what is here, so that the whole state must be asked for again. */
+  function take(event: LiveEvent): boolean {
+    switch (event.type) {
+      case 'bench': return takeChanges(event)
+      case 'levers': {
+        const gone = new Set([...event.removed, ...event.changed.map(lever => lever.id)])
+        levers.value = [...levers.value.filter(lever => !gone.has(lever.id)), ...event.changed].sort((a, b) => a.plate - b.plate)
+        frames.value = event.frames
+        history.value = event.history
+        return true
+      }
+      case 'run':
+        takeRun(event.run)
+        return true
+      case 'key':
+        if ((keys.value.at(-1)?.id ?? 0) < event.entry.id) keys.value = [...keys.value.slice(1 - KEPT_KEYS), event.entry]
+        return true
+      case 'reset': return false
+      default: return assertNever(event)
+    }
+  }
+
+  function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
+    if (version <= benchVersion.value) return true
+    if (version !== benchVersion.value + changes.length) return false
+    const after = applyChanges(bench.value, changes)
+    if (!after.ok) return false
+    bench.value = after.value
+    benchVersion.value = version
+    return true
+  }
+
+  function takeRun(run: RunSummary): void {
+    const known = runs.value.findIndex(entry => entry.id === run.id)
+    runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
+  }
+
+  return { phase, bench, benchVersion, levers, frames, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, fill, take }
+})

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { natureOf } from '~~/core/levers'
+import type { Nature } from '~~/core/levers'
+import type { Step } from '~~/core/steps'
+import IconSheet from '~icons/tabler/list-numbers'
+import IconMessage from '~icons/tabler/message-2'
+import IconPlace from '~icons/tabler/map-pin'
+import IconProgram from '~icons/tabler/app-window'
+
+/** The enamel plate of a lever: its number, and by colour and glyph what it acts on. */
+const { plate, steps, off = false } = defineProps<{ plate: number, steps: readonly Step[], off?: boolean }>()
+
+const glyphs = { program: IconProgram, place: IconPlace, message: IconMessage, sheet: IconSheet }
+const words: Record<Nature, string> = { program: 'a program', place: 'a place', message: 'a message', sheet: 'a run sheet' }
+const nature = computed(() => natureOf(steps))
+</script>
+
+<template>
+  <span
+    class="plate"
+    :class="{ off }"
+    :style="{ '--enamel': `var(--plate-${nature})` }"
+    :title="`Number ${plate}: ${words[nature]}`"
+  >
+    <component
+      :is="glyphs[nature]"
+      class="glyph"
+      aria-hidden="true"
+    />
+    <span>{{ plate === 0 ? '–' : plate }}</span>
+  </span>
+</template>
+
+<style scoped>
+.plate {
+  display: inline-flex; align-items: center; justify-content: space-between; gap: 3px;
+  min-width: 42px; height: 22px; padding: 0 5px;
+  background: var(--enamel); color: var(--plate-ink);
+  border-radius: 2px; box-shadow: 0 0 0 1px var(--plate-ink) inset;
+  border: 2px solid var(--enamel);
+  font: 600 14px/1 var(--engraved);
+}
+.glyph { width: 12px; height: 12px; flex: none; }
+.plate.off { background: none; color: var(--ink-soft); box-shadow: none; border: 1px dashed var(--line-strong); }
+</style>

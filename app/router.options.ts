@@ -1,0 +1,14 @@
+import type { RouterConfig } from '@nuxt/schema'
+
+/** Pages stand with their features, not in one folder of pages. */
+export default {
+  routes: () => [
+    { path: '/', redirect: '/levers' },
+    { path: '/levers', name: 'levers', component: () => import('~/levers/LeversPage.vue') },
+    { path: '/levers/new', name: 'new-lever', component: () => import('~/levers/LeverEditorPage.vue') },
+    { path: '/levers/:id', name: 'lever', component: () => import('~/levers/LeverEditorPage.vue') },
+    { path: '/bench', name: 'bench', component: () => import('~/bench/BenchPage.vue') },
+    { path: '/ledger', name: 'ledger', component: () => import('~/ledger/LedgerPage.vue') },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('~/shell/NowherePage.vue') },
+  ],
+} satisfies RouterConfig

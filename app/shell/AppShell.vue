@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { useKeyFeed } from '~/keys/useLiveKeys'
+import { useHistoryKeys } from '~/levers/useHistoryKeys'
+import { useLiveEvents } from '~/live/useLiveEvents'
+import { useMirror } from '~/live/useMirror'
+import BenchStrip from './BenchStrip.vue'
+import HelpSheet from './HelpSheet.vue'
+import NoticeLine from './NoticeLine.vue'
+import QuestionLine from './QuestionLine.vue'
+import TopBar from './TopBar.vue'
+import { useTheme } from './useTheme'
+
+useTheme()
+useLiveEvents()
+useKeyFeed()
+useHistoryKeys()
+const mirror = useMirror()
+</script>
+
+<template>
+  <div class="shell">
+    <TopBar />
+    <main>
+      <p
+        v-if="mirror.phase === 'loading'"
+        class="empty"
+        role="status"
+      >
+        Reading the levers and the bench…
+      </p>
+      <slot v-else />
+    </main>
+    <footer>
+      <QuestionLine />
+      <NoticeLine />
+      <BenchStrip />
+    </footer>
+    <HelpSheet />
+  </div>
+</template>
+
+<style scoped>
+.shell { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; }
+main { min-height: 0; overflow: hidden; }
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { windowTitle } from '~~/core/bench'
+import LampStrip from '~/bench/LampStrip.vue'
+import KeyExplanation from '~/keys/KeyExplanation.vue'
+import KeyTrail from '~/keys/KeyTrail.vue'
+import { useMirror } from '~/live/useMirror'
+import ProgramIcon from '~/plates/ProgramIcon.vue'
+import IconDown from '~icons/tabler/chevron-down'
+import IconUp from '~icons/tabler/chevron-up'
+
+/** The bench in small, at the foot of every view: last keys, windows from the front backwards, lamps. */
+const mirror = useMirror()
+const folded = useLocalStorage('keen-lever.strip-folded', false)
+const explainedId = ref<number>()
+const explained = computed(() => mirror.keys.find(entry => entry.id === explainedId.value))
+
+const windows = computed(() => {
+  const { bench } = mirror
+  return bench.stack.map(id => bench.windows[id]!).filter(window => window.mode !== 'hidden' && window.mode !== 'minimized').reverse().slice(0, folded.value ? 1 : 4)
+    .map(window => ({ id: window.id, title: windowTitle(bench, window), program: bench.programs[window.programId], fault: Boolean(window.content.error), isFront: window.id === mirror.front?.id }))
+})
+const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
+</script>
+
+<template>
+  <KeyExplanation
+    v-if="explained"
+    :entry="explained"
+    @close="explainedId = undefined"
+  />
+  <section
+    class="strip"
+    :class="{ folded }"
+    aria-label="Bench strip"
+  >
+    <div
+      class="part keys"
+      role="log"
+      aria-label="Last keys"
+    >
+      <h3 v-if="!folded">
+        Last keys
+      </h3>
+      <KeyTrail
+        :count="folded ? 1 : 3"
+        @explain="explainedId = $event"
+      />
+    </div>
+    <div class="part">
+      <h3 v-if="!folded">
+        In front{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
+      </h3>
+      <ol
+        class="windows"
+        aria-label="Windows, front first"
+      >
+        <li
+          v-for="window in windows"
+          :key="window.id"
+          :class="{ front: window.isFront, fault: window.fault }"
+          :title="window.title"
+        >
+          <ProgramIcon :name="window.program?.icon" />
+          <span class="cut">{{ window.title }}</span>
+        </li>
+        <li
+          v-if="windows.length === 0"
+          class="none"
+        >
+          No window is shown.
+        </li>
+      </ol>
+    </div>
+    <div class="part">
+      <h3 v-if="!folded">
+        Lamps
+      </h3>
+      <LampStrip :narrow="folded" />
+    </div>
+    <ElButton
+      class="fold"
+      size="small"
+      :aria-label="folded ? 'Unfold the bench strip' : 'Fold the bench strip'"
+      :aria-expanded="!folded"
+      @click="folded = !folded"
+    >
+      <component
+        :is="folded ? IconUp : IconDown"
+        class="icon"
+      />
+    </ElButton>
+  </section>
+</template>
+
+<style scoped>
+.strip { display: grid; grid-template-columns: 330px minmax(0, 1fr) minmax(0, 390px) 32px; gap: 16px; height: 108px; padding: 6px 12px 6px 16px; border-top: 2px solid var(--ink); background: var(--ground); }
+.strip.folded { height: 34px; padding-block: 3px; align-items: center; }
+.part { min-width: 0; overflow: hidden; }
+.part h3 { margin-bottom: 3px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.windows { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 4px 6px; }
+.folded .windows { grid-template-columns: 1fr; }
+.windows li { display: flex; align-items: center; gap: 6px; height: 30px; padding: 0 8px; min-width: 0; border: 1px solid var(--line); border-top-width: 3px; border-radius: 2px; background: var(--surface); color: var(--ink-soft); }
+.folded .windows li { height: 26px; }
+.windows li.front { border-color: var(--live); color: var(--ink); }
+.windows li.fault { border-color: var(--fault); color: var(--fault); }
+.windows li.none { border-style: dashed; }
+.fold { padding: 0; width: 28px; align-self: start; }
+</style>
