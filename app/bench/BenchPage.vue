@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import type { Change } from '~~/core/bench'
 import { frontWindow, valueInWords, windowTitle } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
@@ -15,6 +15,9 @@ import { useLiveKeys } from '~/keys/useLiveKeys'
 const mirror = useMirror()
 const notices = useNotices()
 const liveKeys = useLiveKeys()
+
+const screen = ref<HTMLElement>()
+onMounted(() => screen.value?.focus({ preventScroll: true }))
 
 const stacked = computed(() => mirror.bench.stack.map(id => mirror.bench.windows[id]!))
 const shown = computed(() => stacked.value.filter(window => window.mode === 'normal' || window.mode === 'maximized'))
@@ -47,6 +50,7 @@ function leave(event: KeyboardEvent): void {
     </header>
     <div class="view-body bench">
       <div
+        ref="screen"
         class="screen"
         tabindex="0"
         role="group"
@@ -151,11 +155,11 @@ function leave(event: KeyboardEvent): void {
 .bench { grid-template-columns: minmax(0, 1fr) 270px; }
 .screen { position: relative; overflow: hidden; background: var(--desk); min-height: 0; outline-offset: -3px; }
 .bare { position: absolute; inset: 40% 0 auto; text-align: center; color: var(--ink-soft); }
-.messages { position: absolute; right: 12px; top: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }
+.messages { position: absolute; right: 12px; bottom: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }
 .messages li { display: flex; gap: 8px; align-items: start; padding: 8px 10px; background: var(--surface); border: 1px solid var(--live); border-left-width: 4px; }
 .messages span { flex: 1; }
 .messages button { border: 0; background: none; color: inherit; cursor: pointer; padding: 0 2px; }
-.shelf { position: absolute; left: 8px; right: 8px; bottom: 8px; display: flex; flex-wrap: wrap; gap: 6px; z-index: 400; }
+.shelf { position: absolute; left: 8px; right: 310px; bottom: 8px; display: flex; flex-wrap: wrap; gap: 6px; z-index: 400; }
 .shelf button { display: flex; align-items: center; gap: 6px; max-width: 260px; height: 28px; padding: 0 8px; border: 1px dashed var(--line-strong); background: var(--surface); color: var(--ink); font: inherit; cursor: pointer; }
 .control { display: grid; grid-template-columns: 16px 1fr auto; gap: 6px; align-items: center; min-height: 27px; }
 .inspector { gap: 10px; }

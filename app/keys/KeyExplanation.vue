@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { KeyLogEntry } from '~~/contract'
 import { describeCandidate, describeDecision } from '~~/core/resolve'
 import KeyPlates from '~/plates/KeyPlates.vue'
+import { timeOfDay } from '~/shell/instants'
 import { useExplainNames } from './useExplainNames'
 
 /** Why one key press did what it did, or did nothing. */
@@ -22,7 +23,7 @@ const candidates = computed(() => entry.decision.candidates.map(candidate => des
       <p class="head">
         <KeyPlates :chord="entry.decision.chord ?? ''" />
         <strong>{{ describeDecision(entry.decision, names) }}</strong>
-        <span class="soft">{{ new Date(entry.atMs).toLocaleTimeString() }}</span>
+        <span class="soft">{{ timeOfDay(entry.atMs) }}</span>
       </p>
       <p
         v-if="entry.refusal"

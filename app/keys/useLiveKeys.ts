@@ -53,7 +53,7 @@ export function useKeyFeed(): void {
     const atMs = performance.timeOrigin + event.timeStamp
     const outcome = take({ kind: event.type === 'keydown' ? 'down' : 'up', code: event.code, atMs, ...(event.repeat ? { repeat: true } : {}), modifiers })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.
-    const isOnScreen = document.activeElement?.closest('[data-bench-screen]') && !['Tab', 'Escape', 'F2'].includes(event.code)
+    const isOnScreen = document.activeElement?.hasAttribute('data-bench-screen') && !['Tab', 'Escape', 'F2'].includes(event.code)
     const isReserved = event.code === 'F2'
     if ((outcome !== 'pass' && !isReserved) || isOnScreen) {
       event.preventDefault()

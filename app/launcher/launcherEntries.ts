@@ -21,11 +21,11 @@ export function launcherEntries(levers: readonly Lever[], frames: readonly Frame
       lever, off: !lever.enabled || !framesOn.has(lever.frameId), act: 'pull',
     })),
     ...Object.values(bench.programs).map(program => ({
-      kind: 'program' as const, id: `program:${program.id}`, name: program.name, detail: program.executable, programId: program.id, icon: program.icon, act: 'open',
+      kind: 'program' as const, id: `program:${program.id}`, name: program.name, detail: program.executable, programId: program.id, icon: program.icon, act: 'open', weight: 1,
     })),
     ...folders.map(path => ({
-      kind: 'folder' as const, id: `folder:${path}`, name: path.split('/').at(-1)!, aliases: variableOf.has(path) ? [variableOf.get(path)!] : [], detail: path, place: path, act: 'open',
+      kind: 'folder' as const, id: `folder:${path}`, name: path.split('/').at(-1)!, aliases: variableOf.has(path) ? [variableOf.get(path)!] : [], detail: path, place: path, act: 'open', weight: 2,
     })),
-    ...bench.addresses.map(({ name, address }) => ({ kind: 'address' as const, id: `address:${address}`, name, detail: address, place: address, act: 'open' })),
+    ...bench.addresses.map(({ name, address }) => ({ kind: 'address' as const, id: `address:${address}`, name, detail: address, place: address, act: 'open', weight: 2 })),
   ]
 }

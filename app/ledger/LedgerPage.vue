@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useMirror } from '~/live/useMirror'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { useViewKeys } from '~/shell/useViewKeys'
+import { timeOfDay } from '~/shell/instants'
 import RunInspector from './RunInspector.vue'
 import { runDuration, runWords } from './runWords'
 
@@ -13,6 +14,8 @@ const route = useRoute()
 const router = useRouter()
 const actions = useLeverActions()
 const filter = ref('')
+const list = ref<HTMLElement>()
+onMounted(() => list.value?.focus({ preventScroll: true }))
 
 const shown = computed(() => {
   const wanted = filter.value.trim().toLowerCase()
@@ -69,6 +72,7 @@ function onKey(event: KeyboardEvent): void {
     </header>
     <div class="view-body">
       <div
+        ref="list"
         class="rows"
         role="listbox"
         tabindex="0"
@@ -97,7 +101,7 @@ function onKey(event: KeyboardEvent): void {
             :off="run.plate === 0"
           />
           <strong class="cut">{{ run.leverName }}</strong>
-          <span>{{ new Date(run.startedAtMs).toLocaleTimeString() }}</span>
+          <span>{{ timeOfDay(run.startedAtMs) }}</span>
           <span class="soft">{{ run.source }}</span>
           <span>{{ Math.min(run.position, run.stepCount) }} of {{ run.stepCount }}</span>
           <span>{{ run.changeCount }}</span>

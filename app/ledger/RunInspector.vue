@@ -7,6 +7,7 @@ import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
+import { dayAndTime, timeOfDay } from '~/shell/instants'
 import { runDuration, runWords } from './runWords'
 
 /** One run in full: how each step went, what its program took, what changed, and the way back. */
@@ -37,7 +38,7 @@ watch(() => summary, async () => {
       <h2>{{ summary.leverName }}</h2>
     </header>
     <p>
-      {{ new Date(summary.startedAtMs).toLocaleString() }}, by {{ summary.source }}: <strong :class="{ fault: summary.outcome === 'failed' }">{{ runWords(summary) }}</strong>{{ summary.endedAtMs === null ? '' : ` in ${runDuration(summary)}` }}.
+      {{ dayAndTime(summary.startedAtMs) }}, by {{ summary.source }}: <strong :class="{ fault: summary.outcome === 'failed' }">{{ runWords(summary) }}</strong>{{ summary.endedAtMs === null ? '' : ` in ${runDuration(summary)}` }}.
     </p>
     <div class="actions">
       <ElButton
@@ -111,7 +112,7 @@ watch(() => summary, async () => {
       v-if="run?.putBack"
       aria-label="Put back"
     >
-      <h3>Put back at {{ new Date(run.putBack.atMs).toLocaleTimeString() }}</h3>
+      <h3>Put back at {{ timeOfDay(run.putBack.atMs) }}</h3>
       <ul class="sentence-list">
         <li
           v-for="(sentence, i) in run.putBack.undone"

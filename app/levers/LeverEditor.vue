@@ -25,7 +25,7 @@ const { id, lever } = defineProps<{ id: string, lever: Lever | undefined }>()
 const mirror = useMirror()
 const notices = useNotices()
 const router = useRouter()
-const { kept, isTouched, wasRestored, issues, forget } = useLeverDraft(id, lever, mirror.frames)
+const { kept, isTouched, wasRestored, issues, rebase, forget } = useLeverDraft(id, lever, mirror.frames)
 const draft = computed(() => kept.value.draft)
 const isSaving = ref(false)
 const wasTried = ref(false)
@@ -83,9 +83,7 @@ async function save(): Promise<void> {
 
 /** Goes on from what the other tab saved: with its content, or with what stands here. */
 function catchUp(keepMine: boolean): void {
-  if (!lever) return
-  const { id: _id, plate: _plate, version, ...theirs } = structuredClone(lever)
-  kept.value = { baseVersion: version, draft: keepMine ? draft.value : theirs }
+  if (lever) rebase(lever, keepMine)
   refused.value = []
 }
 

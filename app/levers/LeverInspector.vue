@@ -57,12 +57,18 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
       </ElButton>
     </div>
     <section>
-      <ol class="sentence-list">
+      <p v-if="sentences.length === 1">
+        {{ sentences[0] }}
+      </p>
+      <ol
+        v-else
+        class="sentence-list"
+      >
         <li
           v-for="(sentence, i) in sentences"
           :key="i"
         >
-          <span class="soft">{{ sentences.length > 1 ? i + 1 : '' }}</span>
+          <span class="soft">{{ i + 1 }}</span>
           <span>{{ sentence }}</span>
         </li>
       </ol>

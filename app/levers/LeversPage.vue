@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Lever } from '~~/core/levers'
 import { useMirror } from '~/live/useMirror'
@@ -80,7 +80,7 @@ function onKey(event: KeyboardEvent): void {
   event.preventDefault()
 }
 
-defineExpose({ focus: () => list.value?.focus() })
+onMounted(() => list.value?.focus({ preventScroll: true }))
 </script>
 
 <template>

@@ -20,6 +20,7 @@ const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !
     v-model="chosen"
     :multiple="multiple"
     filterable
+    default-first-option
     :filter-method="(text: string) => { query = text }"
     :aria-label="label"
     :aria-invalid="invalid"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RunSummary } from '~~/contract'
 import { runWords } from '~/ledger/runWords'
+import { timeOfDay } from '~/shell/instants'
 import { useLeverActions } from './useLeverActions'
 
 /** The last runs of one lever, with the way back. */
@@ -17,7 +18,7 @@ const actions = useLeverActions()
         v-for="run in runs"
         :key="run.id"
       >
-        <NuxtLink :to="`/ledger?run=${run.id}`">{{ new Date(run.startedAtMs).toLocaleTimeString() }}</NuxtLink>
+        <NuxtLink :to="`/ledger?run=${run.id}`">{{ timeOfDay(run.startedAtMs) }}</NuxtLink>
         <span :class="{ fault: run.outcome === 'failed' }">{{ runWords(run) }}</span>
         <ElButton
           v-if="run.phase === 'ended' && run.putBack === 'no' && run.changeCount > 0"

@@ -17,6 +17,12 @@ const steps = defineModel<Step[]>({ required: true })
 
 const mirror = useMirror()
 
+const placeExample = `${variable('captures')} or https://…`
+
+function variable(name: string): string {
+  return '${' + name + '}'
+}
+
 function kindOf(kind: StepKind) {
   return STEP_KINDS.find(entry => entry.kind === kind)!
 }
@@ -74,7 +80,7 @@ function move(index: number, by: number): void {
         class="mono"
         :aria-label="`Folder or address of step ${i + 1}`"
         :aria-invalid="issueOf(`steps.${i}.place`) !== undefined"
-        placeholder="${captures} or https://…"
+        :placeholder="placeExample"
         @update:model-value="alter(i, { place: $event })"
       />
       <ElInput
@@ -147,7 +153,7 @@ function move(index: number, by: number): void {
       Known folders: <code
         v-for="name in Object.keys(mirror.bench.folders)"
         :key="name"
-      >${{ '{' + name + '}' }} </code>
+      >{{ variable(name) }} </code>
     </p>
     <FormField
       v-else-if="step.kind === 'program.close'"

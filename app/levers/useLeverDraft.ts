@@ -1,5 +1,5 @@
-import { useSessionStorage } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { canonicalJson } from '~~/core/bench'
 import { leverDraftSchema } from '~~/core/levers'
 import type { Frame, Lever, LeverDraft } from '~~/core/levers'
 import type { ApiIssue } from '~~/contract'
@@ -15,7 +15,7 @@ export function partId(): string {
 export function emptyDraft(frames: readonly Frame[]): LeverDraft {
   return {
     frameId: frames[0]?.id ?? '', name: '', aliases: [], triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore',
-    steps: [{ id: partId(), kind: 'program.open', programId: '', args: [], onFailure: 'stop' }],
+    steps: [{ id: 's1', kind: 'program.open', programId: '', args: [], onFailure: 'stop' }],
   }
 }
 
@@ -24,14 +24,19 @@ export function draftOf(lever: Lever): LeverDraft {
   return draft
 }
 
-/** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads. */
+/** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the tab. */
 export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[]) {
-  const fresh = (): KeptDraft => ({ baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames) })
-  const untouched = JSON.stringify(fresh().draft)
-  const kept = useSessionStorage<KeptDraft>(`keen-lever.draft.${id}`, fresh(), { listenToStorageChanges: false, writeDefaults: false })
-  const isTouched = computed(() => JSON.stringify(kept.value.draft) !== untouched)
+  const key = `keen-lever.draft.${id}`
+  const fresh: KeptDraft = { baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames) }
+  const untouched = ref(canonicalJson(fresh.draft))
+  const stored = sessionStorage.getItem(key)
+  const kept = ref<KeptDraft>(stored ? JSON.parse(stored) as KeptDraft : fresh)
+  const isTouched = computed(() => canonicalJson(kept.value.draft) !== untouched.value)
   const wasRestored = isTouched.value
-  if (!wasRestored) kept.value = fresh()
+  const stopKeeping = watch(kept, (value) => {
+    if (isTouched.value) sessionStorage.setItem(key, JSON.stringify(value))
+    else sessionStorage.removeItem(key)
+  }, { deep: true })
 
   /** Issues by the dotted path of their field. */
   const issues = computed<ApiIssue[]>(() => {
@@ -40,11 +45,18 @@ export function useLeverDraft(id: string, lever: Lever | undefined, frames: read
     return parsed.error.issues.map(issue => ({ code: issue.code, path: issue.path.map(String).join('.'), message: plainMessage(issue.path, issue.message) }))
   })
 
-  function forget(): void {
-    kept.value = null as unknown as KeptDraft
+  /** Goes on from what was saved elsewhere: with its content, or with what stands here. */
+  function rebase(newer: Lever, keepMine: boolean): void {
+    untouched.value = canonicalJson(draftOf(newer))
+    kept.value = { baseVersion: newer.version, draft: keepMine ? kept.value.draft : draftOf(newer) }
   }
 
-  return { kept, isTouched, wasRestored, issues, forget }
+  function forget(): void {
+    stopKeeping()
+    sessionStorage.removeItem(key)
+  }
+
+  return { kept, isTouched, wasRestored, issues, rebase, forget }
 }
 
 /** An id that was not chosen yet is an empty field to the user. */

@@ -47,6 +47,7 @@ function nextTheme(): void {
     <label class="live">
       <ElSwitch
         v-model="liveKeys.on"
+        style="--el-switch-on-color: var(--live-fill)"
         aria-label="Live keys"
       />
       <span>Live keys {{ liveKeys.on ? 'on' : 'off' }}</span>

@@ -1,5 +1,5 @@
 export { applyChange, applyChanges } from './applyChange'
-export { sameValue } from './canonicalJson'
+export { canonicalJson, sameValue } from './canonicalJson'
 export { changeSchema } from './change'
 export type { Change } from './change'
 export { admits, valueInWords } from './controls'

@@ -5,6 +5,8 @@ export interface SearchEntry {
   readonly aliases?: readonly string[]
   /** Found too, but ranked below every name: a path, an address, a sentence. */
   readonly detail?: string
+  /** Among equally good matches, lower weights come first; 0 when absent. */
+  readonly weight?: number
 }
 
 export interface SearchHit<E extends SearchEntry = SearchEntry> {
@@ -13,7 +15,7 @@ export interface SearchHit<E extends SearchEntry = SearchEntry> {
   readonly tier: Tier
 }
 
-/** Ways of matching, best first. Within one, the shorter name comes first, then the order in which entries were given. */
+/** Ways of matching, best first. Within one, the lower weight comes first, then the shorter name, then the order in which entries were given. */
 export const TIERS = ['alias', 'name', 'name-start', 'initials', 'word-start', 'words', 'inside', 'detail', 'letters'] as const
 export type Tier = (typeof TIERS)[number]
 
@@ -42,7 +44,7 @@ export function createIndex<E extends SearchEntry>(entries: readonly E[]): Searc
           const tier = tierOf(candidate, wanted)
           return tier ? [{ candidate, tier, rank: TIERS.indexOf(tier) }] : []
         })
-        .sort((a, b) => a.rank - b.rank || a.candidate.name.length - b.candidate.name.length)
+        .sort((a, b) => a.rank - b.rank || (a.candidate.entry.weight ?? 0) - (b.candidate.entry.weight ?? 0) || a.candidate.name.length - b.candidate.name.length)
         .slice(0, limit)
         .map(({ candidate, tier }) => ({ entry: candidate.entry, tier }))
     },

@@ -24,7 +24,7 @@ export function describeStep(step: Step, names: Names): string {
     case 'program.raise': return `Brings ${program(step.programId)} to the front.`
     case 'program.close': return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
     case 'place.open': return `Opens ${step.place}${step.programId ? ` in ${program(step.programId)}` : ''}.`
-    case 'message.show': return `Shows the message “${step.text}”.`
+    case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”.`
     case 'wait': return `Waits ${durationInWords(step.ms)}.`
     default: return assertNever(step)
   }
@@ -39,6 +39,7 @@ export function describeSteps(steps: readonly Step[], names: Names): string {
 
 /** `1.5 s`, `200 ms`, `3 min`, `2 h`. */
 export function durationInWords(ms: number): string {
+  if (ms < 1) return 'under 1 ms'
   if (ms < 1000) return `${Math.round(ms)} ms`
   if (ms < 60_000) return `${Number((ms / 1000).toFixed(1))} s`
   if (ms < 3_600_000) return `${Number((ms / 60_000).toFixed(1))} min`

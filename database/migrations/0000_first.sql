@@ -4,13 +4,13 @@ CREATE TABLE "bench_changes" (
 	"source" text NOT NULL,
 	"run_id" text,
 	"step_index" integer,
-	"change" jsonb NOT NULL
+	"change" json NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "bench_snapshots" (
 	"version" integer PRIMARY KEY NOT NULL,
 	"at_ms" bigint NOT NULL,
-	"state" jsonb NOT NULL
+	"state" json NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "frames" (
@@ -25,9 +25,9 @@ CREATE TABLE "levers" (
 	"plate" integer NOT NULL,
 	"frame_id" text NOT NULL,
 	"name" text NOT NULL,
-	"aliases" jsonb NOT NULL,
-	"steps" jsonb NOT NULL,
-	"scope" jsonb NOT NULL,
+	"aliases" json NOT NULL,
+	"steps" json NOT NULL,
+	"scope" json NOT NULL,
 	"enabled" boolean NOT NULL,
 	"while_running" text NOT NULL,
 	"version" integer NOT NULL,
@@ -38,7 +38,7 @@ CREATE TABLE "revisions" (
 	"id" serial PRIMARY KEY NOT NULL,
 	"at_ms" bigint NOT NULL,
 	"label" text NOT NULL,
-	"entries" jsonb NOT NULL,
+	"entries" json NOT NULL,
 	"state" text NOT NULL
 );
 --> statement-breakpoint
@@ -48,7 +48,7 @@ CREATE TABLE "runs" (
 	"started_at_ms" bigint NOT NULL,
 	"phase" text NOT NULL,
 	"outcome" text NOT NULL,
-	"body" jsonb NOT NULL
+	"body" json NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "triggers" (
@@ -57,7 +57,7 @@ CREATE TABLE "triggers" (
 	"position" integer NOT NULL,
 	"kind" text NOT NULL,
 	"chord" text NOT NULL,
-	"body" jsonb NOT NULL
+	"body" json NOT NULL
 );
 --> statement-breakpoint
 ALTER TABLE "levers" ADD CONSTRAINT "levers_frame_id_frames_id_fk" FOREIGN KEY ("frame_id") REFERENCES "public"."frames"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -18,11 +18,13 @@ export interface Store {
   readonly close: () => Promise<void>
 }
 
-/** Locks the folder, creates the database on first use, brings its tables up to date. Throws a `StoreError` with what to do. */
-export async function openStore(folder: string, address: string): Promise<Store> {
+/** Locks the folder, creates the database on first use, brings its tables up to date. `fresh` throws away what was in it. Throws a `StoreError` with what to do. */
+export async function openStore(folder: string, address: string, { fresh = false } = {}): Promise<Store> {
   const unlock = await lockStore(folder, address)
   try {
-    const engine = await openEngine(join(folder, 'database'))
+    const path = join(folder, 'database')
+    if (fresh) rmSync(path, { recursive: true, force: true })
+    const engine = await openEngine(path)
     const database = drizzle(engine, { schema })
     await migrate(database)
     return {

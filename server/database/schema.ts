@@ -1,4 +1,4 @@
-import { bigint, boolean, index, integer, jsonb, pgTable, serial, text } from 'drizzle-orm/pg-core'
+import { bigint, boolean, index, integer, json, pgTable, serial, text } from 'drizzle-orm/pg-core'
 import type { BenchState, Change } from '../../core/bench'
 import type { Frame, Lever, Trigger } from '../../core/levers'
 import type { Run } from '../../core/run'
@@ -17,9 +17,9 @@ export const levers = pgTable('levers', {
   plate: integer('plate').notNull().unique(),
   frameId: text('frame_id').notNull().references(() => frames.id),
   name: text('name').notNull(),
-  aliases: jsonb('aliases').$type<Lever['aliases']>().notNull(),
-  steps: jsonb('steps').$type<Lever['steps']>().notNull(),
-  scope: jsonb('scope').$type<Lever['scope']>().notNull(),
+  aliases: json('aliases').$type<Lever['aliases']>().notNull(),
+  steps: json('steps').$type<Lever['steps']>().notNull(),
+  scope: json('scope').$type<Lever['scope']>().notNull(),
   enabled: boolean('enabled').notNull(),
   whileRunning: text('while_running').$type<Lever['whileRunning']>().notNull(),
   version: integer('version').notNull(),
@@ -32,7 +32,7 @@ export const triggers = pgTable('triggers', {
   position: integer('position').notNull(),
   kind: text('kind').notNull(),
   chord: text('chord').notNull(),
-  body: jsonb('body').$type<Trigger>().notNull(),
+  body: json('body').$type<Trigger>().notNull(),
 }, table => [index('triggers_lever').on(table.leverId), index('triggers_chord').on(table.chord)])
 
 /** One thing that a user's act altered; `null` is "not there". */
@@ -44,14 +44,14 @@ export const revisions = pgTable('revisions', {
   id: serial('id').primaryKey(),
   atMs: instantMs('at_ms').notNull(),
   label: text('label').notNull(),
-  entries: jsonb('entries').$type<RevisionEntry[]>().notNull(),
+  entries: json('entries').$type<RevisionEntry[]>().notNull(),
   state: text('state').$type<'applied' | 'undone' | 'superseded'>().notNull(),
 })
 
 export const benchSnapshots = pgTable('bench_snapshots', {
   version: integer('version').primaryKey(),
   atMs: instantMs('at_ms').notNull(),
-  state: jsonb('state').$type<BenchState>().notNull(),
+  state: json('state').$type<BenchState>().notNull(),
 })
 
 export const benchChanges = pgTable('bench_changes', {
@@ -60,7 +60,7 @@ export const benchChanges = pgTable('bench_changes', {
   source: text('source').$type<'run' | 'put-back' | 'hand'>().notNull(),
   runId: text('run_id'),
   stepIndex: integer('step_index'),
-  change: jsonb('change').$type<Change>().notNull(),
+  change: json('change').$type<Change>().notNull(),
 }, table => [index('bench_changes_run').on(table.runId)])
 
 export const runs = pgTable('runs', {
@@ -69,5 +69,5 @@ export const runs = pgTable('runs', {
   startedAtMs: instantMs('started_at_ms').notNull(),
   phase: text('phase').$type<Run['phase']>().notNull(),
   outcome: text('outcome').$type<Run['outcome']>().notNull(),
-  body: jsonb('body').$type<Run>().notNull(),
+  body: json('body').$type<Run>().notNull(),
 }, table => [index('runs_started').on(table.startedAtMs), index('runs_phase').on(table.phase)])

@@ -20,8 +20,8 @@ export interface Engine {
 }
 
 /** Opens the store of a folder, with the demo data on first use, and goes on where it was left. */
-export async function openEngine(folder: string, address: string): Promise<Engine> {
-  const store = await openStore(folder, address)
+export async function openEngine(folder: string, address: string, options: { fresh?: boolean } = {}): Promise<Engine> {
+  const store = await openStore(folder, address, options)
   await seed(store.database, Date.now())
   const feed = new LiveFeed(newId())
   const queue = new SerialQueue()
@@ -43,6 +43,7 @@ let engine: Promise<Engine> | undefined
 
 /** The engine of this server, opened at first use. */
 export function useEngine(): Promise<Engine> {
-  engine ??= openEngine(resolve(process.env.KEEN_DATA ?? '.data'), `http://127.0.0.1:${process.env.PORT ?? process.env.NITRO_PORT ?? 4173}`)
+  const { KEEN_DATA = '.data', KEEN_FRESH, PORT = '4173' } = process.env
+  engine ??= openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, { fresh: KEEN_FRESH === '1' })
   return engine
 }

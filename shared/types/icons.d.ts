@@ -1,0 +1,1 @@
+/// <reference types="unplugin-icons/types/vue" />

@@ -1,0 +1,75 @@
+import { spawn } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { cpSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const entry = new URL('../../.output/server/index.mjs', import.meta.url).pathname
+const template = join(tmpdir(), `keen-lever-template-${process.ppid}`)
+
+export interface RunningServer {
+  readonly url: string
+  readonly folder: string
+  readonly process: ChildProcess
+  /** All it has printed so far. */
+  readonly output: () => string
+  /** Asks it to stop (SIGTERM) and waits until it has. */
+  readonly stop: () => Promise<void>
+  /** Ends it at once (SIGKILL). */
+  readonly kill: () => Promise<void>
+}
+
+/** Starts the built server on a free loopback port; with the demo data in a store of its own unless `folder` names one. */
+export async function startServer(folder?: string): Promise<RunningServer> {
+  const store = folder ?? await freshStore()
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  let printed = ''
+  const child = spawn(process.execPath, [entry], { env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), KEEN_DATA: store }, stdio: ['ignore', 'pipe', 'pipe'] })
+  child.stdout.on('data', (text: Buffer) => { printed += text.toString() })
+  child.stderr.on('data', (text: Buffer) => { printed += text.toString() })
+  await answering(url, child, () => printed)
+  const end = async (signal: NodeJS.Signals) => {
+    if (child.exitCode !== null || child.signalCode !== null) return
+    const gone = new Promise(resolve => child.once('exit', resolve))
+    child.kill(signal)
+    await gone
+  }
+  return { url, folder: store, process: child, output: () => printed, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') }
+}
+
+/** A store with the demo data, copied from one that was made once per test run. */
+export async function freshStore(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'keen-lever-store-'))
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
+  if (!existsSync(template)) {
+    const making = `${template}-making`
+    rmSync(making, { recursive: true, force: true })
+    await (await startServer(making)).stop()
+    renameSync(making, template)
+  }
+  cpSync(template, folder, { recursive: true })
+  return folder
+}
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+async function answering(url: string, child: ChildProcess, printed: () => string): Promise<void> {
+  const deadline = Date.now() + 45_000
+  while (Date.now() < deadline) {
+    if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}: ${printed()}`)
+    const answer = await fetch(`${url}/api/health`).catch(() => undefined)
+    if (answer?.ok) return
+    await new Promise(resolve => setTimeout(resolve, 60))
+  }
+  throw new Error(`the server did not answer: ${printed()}`)
+}
