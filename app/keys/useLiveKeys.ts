@@ -3,6 +3,8 @@ import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { createResolver } from '~~/core/resolve'
 import type { KeyEvent } from '~~/core/resolve'
+import type { KeyLogEntry } from '~~/contract'
+import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -22,6 +24,7 @@ export function useKeyFeed(): void {
   const mirror = useMirror()
   const liveKeys = useLiveKeys()
   const notices = useNotices()
+  const { tell: tellRun } = useLeverActions()
   const source = `tab-${crypto.randomUUID().slice(0, 13)}`
   const resolver = computed(() => createResolver({ levers: mirror.levers, frames: mirror.frames, programs: mirror.bench.programs }))
   let state = resolver.value.initial
@@ -34,9 +37,17 @@ export function useKeyFeed(): void {
     while (waiting.length > 0) {
       const events = waiting
       waiting = []
-      await notices.attempt(() => callApi('pressKeys', { body: { source, events } }))
+      const answer = await notices.attempt(() => callApi('pressKeys', { body: { source, events } }))
+      for (const entry of answer?.entries ?? []) void tell(entry)
     }
     isSending = false
+  }
+
+  /** What did not go as meant is said at once; what did is seen on the bench strip. */
+  async function tell({ runId, refusal }: KeyLogEntry): Promise<void> {
+    if (refusal) notices.show({ text: refusal, tone: 'fault' })
+    const run = runId ? await notices.attempt(() => callApi('readRun', { id: runId })) : undefined
+    if (run && (run.outcome === 'failed' || run.trace.some(step => (step.taking?.ignored.length ?? 0) > 0))) tellRun(run)
   }
 
   function take(event: KeyEvent): 'pull' | 'pass' | 'swallow' {

@@ -19,7 +19,7 @@ import type { LauncherEntry } from './launcherEntries'
 /** The field in the top bar, and under it a board of what was found, like the board of departures in a station. */
 const mirror = useMirror()
 const notices = useNotices()
-const { pull } = useLeverActions()
+const { pull, tell } = useLeverActions()
 const field = ref<HTMLInputElement>()
 const isOpen = ref(false)
 const query = ref('')
@@ -53,13 +53,13 @@ async function go(entry: LauncherEntry | undefined): Promise<void> {
   switch (entry.kind) {
     case 'lever': return pull(entry.lever, 'launcher')
     case 'program': {
-      await notices.attempt(() => callApi('openPlace', { body: { programId: entry.programId, source: 'launcher' } }))
-      return
+      const run = await notices.attempt(() => callApi('openPlace', { body: { programId: entry.programId, source: 'launcher' } }))
+      return run && tell(run)
     }
     case 'folder':
     case 'address': {
-      await notices.attempt(() => callApi('openPlace', { body: { place: entry.place, source: 'launcher' } }))
-      return
+      const run = await notices.attempt(() => callApi('openPlace', { body: { place: entry.place, source: 'launcher' } }))
+      return run && tell(run)
     }
   }
 }

@@ -64,5 +64,5 @@ export function useLeverActions() {
     void router.push(`/levers/${lever.id}`)
   }
 
-  return { pull, putBack, setEnabled, duplicate, remove, switchFrame, undo, redo, edit }
+  return { pull, tell, putBack, setEnabled, duplicate, remove, switchFrame, undo, redo, edit }
 }

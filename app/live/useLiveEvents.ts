@@ -1,46 +1,33 @@
 import { onMounted, onUnmounted } from 'vue'
-import type { LiveEvent } from '~~/contract'
 import { callApi } from './callApi'
+import { joinLiveStream } from './joinLiveStream'
 import { useMirror } from './useMirror'
 
 const RETRY_MS = 1000
 
-/**
- * Keeps the mirror true for as long as the component lives: the whole state first, then live events from there on.
- * The browser asks again by itself when the stream breaks, naming the last event it saw.
- */
+/** Keeps the mirror true for as long as the component lives: the whole state first, then live events from there on. */
 export function useLiveEvents(): void {
   const mirror = useMirror()
-  let stream: EventSource | undefined
+  let leave: (() => void) | undefined
   let retry: ReturnType<typeof setTimeout> | undefined
   let ended = false
 
   async function begin(): Promise<void> {
-    stream?.close()
+    leave?.()
+    leave = undefined
     try {
       const answer = await callApi('state')
       if (ended) return
       mirror.fill(answer)
-      listen(answer.sequence)
+      leave = joinLiveStream(answer.sequence, {
+        event: (_id, event) => mirror.take(event) || void begin(),
+        open: (isOpen) => {
+          mirror.phase = isOpen ? 'live' : 'cut-off'
+        },
+      })
     }
     catch {
       mirror.phase = 'cut-off'
-      retry = setTimeout(begin, RETRY_MS)
-    }
-  }
-
-  function listen(after: string): void {
-    stream = new EventSource(`/api/events?after=${encodeURIComponent(after)}`)
-    stream.onmessage = (message: MessageEvent<string>) => {
-      if (!mirror.take(JSON.parse(message.data) as LiveEvent)) void begin()
-    }
-    stream.onopen = () => {
-      mirror.phase = 'live'
-    }
-    stream.onerror = () => {
-      mirror.phase = 'cut-off'
-      if (stream?.readyState !== EventSource.CLOSED) return
-      clearTimeout(retry)
       retry = setTimeout(begin, RETRY_MS)
     }
   }
@@ -49,6 +36,6 @@ export function useLiveEvents(): void {
   onUnmounted(() => {
     ended = true
     clearTimeout(retry)
-    stream?.close()
+    leave?.()
   })
 }

@@ -21,10 +21,10 @@ export interface RunningServer {
   readonly kill: () => Promise<void>
 }
 
-/** Starts the built server on a free loopback port; with the demo data in a store of its own unless `folder` names one. */
-export async function startServer(folder?: string): Promise<RunningServer> {
+/** Starts the built server on loopback, with the demo data in a store of its own unless `folder` names one; on a free port unless one is given. */
+export async function startServer(folder?: string, wantedPort?: number): Promise<RunningServer> {
   const store = folder ?? await freshStore()
-  const port = await freePort()
+  const port = wantedPort ?? await freePort()
   const url = `http://127.0.0.1:${port}`
   let printed = ''
   const child = spawn(process.execPath, [entry], { env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), KEEN_DATA: store }, stdio: ['ignore', 'pipe', 'pipe'] })

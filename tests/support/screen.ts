@@ -1,0 +1,36 @@
+import type { Page } from 'puppeteer-core'
+
+/** Waits until a text stands on the page. */
+export async function seen(page: Page, text: string): Promise<void> {
+  await page.waitForFunction((wanted: string) => document.body.innerText.replace(/\s+/g, ' ').includes(wanted), { polling: 40 }, text).catch(() => {
+    throw new Error(`not seen: ${text}`)
+  })
+}
+
+/** Waits until a text is gone from the page. */
+export async function unseen(page: Page, text: string): Promise<void> {
+  await page.waitForFunction((wanted: string) => !document.body.innerText.replace(/\s+/g, ' ').includes(wanted), { polling: 40 }, text).catch(() => {
+    throw new Error(`still seen: ${text}`)
+  })
+}
+
+/** Presses the first button with this text. */
+export async function button(page: Page, text: string): Promise<void> {
+  const handle = await page.waitForFunction((wanted: string) => [...document.querySelectorAll('button')].find(element => element.innerText.trim() === wanted && !element.disabled), {}, text)
+  await (handle.asElement() as unknown as { click: () => Promise<void> }).click()
+}
+
+/** Replaces what stands in a field. */
+export async function fill(page: Page, selector: string, text: string): Promise<void> {
+  await page.click(selector, { count: 3 })
+  await page.keyboard.press('Backspace')
+  await page.type(selector, text)
+}
+
+/** Chooses a program in a search field by what is typed, by keyboard alone. */
+export async function chooseProgram(page: Page, label: string, typed: string, name: string): Promise<void> {
+  await page.click(`input[aria-label="${label}"]`)
+  await page.keyboard.type(typed)
+  await page.waitForFunction((wanted: string) => document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes(wanted), {}, name)
+  await page.keyboard.press('Enter')
+}
