@@ -1,6 +1,7 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
+import { modifierOfCode } from '~~/core/keys'
 import { createResolver } from '~~/core/resolve'
 import type { KeyEvent } from '~~/core/resolve'
 import type { KeyLogEntry } from '~~/contract'
@@ -16,6 +17,13 @@ export const useLiveKeys = defineStore('live-keys', () => {
   return { on }
 })
 
+/** How long a modifier or a release may wait for the key that comes next, so that a chord is one request and not three. */
+const LINGER_MS = 150
+
+function canLinger(event: KeyEvent): boolean {
+  return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
+}
+
 /**
  * Sends every key event of this tab to the resolver of the server, in order. The same resolver runs here to know at
  * once whether the browser may still act on the key. A field that has the focus keeps its keys.
@@ -30,6 +38,7 @@ export function useKeyFeed(): void {
   let state = resolver.value.initial
   let waiting: KeyEvent[] = []
   let isSending = false
+  let lingering: ReturnType<typeof setTimeout> | undefined
 
   async function send(): Promise<void> {
     if (isSending) return
@@ -46,7 +55,9 @@ export function useKeyFeed(): void {
   /** What did not go as meant is said at once; what did is seen on the bench strip. */
   async function tell({ runId, refusal }: KeyLogEntry): Promise<void> {
     if (refusal) notices.show({ text: refusal, tone: 'fault' })
-    const run = runId ? await notices.attempt(() => callApi('readRun', { id: runId })) : undefined
+    const known = mirror.runs.find(run => run.id === runId)
+    if (!runId || (known?.outcome === 'done' && known.ignoredCount === 0)) return
+    const run = await notices.attempt(() => callApi('readRun', { id: runId }))
     if (run && (run.outcome === 'failed' || run.trace.some(step => (step.taking?.ignored.length ?? 0) > 0))) tellRun(run)
   }
 
@@ -54,7 +65,9 @@ export function useKeyFeed(): void {
     const next = resolver.value.next(state, event, { frontProgramId: mirror.frontProgramId })
     state = next.state
     waiting.push(event)
-    void send()
+    clearTimeout(lingering)
+    if (canLinger(event)) lingering = setTimeout(send, LINGER_MS)
+    else void send()
     return next.decisions.at(-1)?.kind ?? 'pass'
   }
 

@@ -117,7 +117,7 @@ test('a store that is held, cannot be written or is no folder, and a port in use
   const file = join(folder, 'plain-file')
   writeFileSync(file, 'not a folder')
   expect(await failingStart(join(file, 'store'), await freePort())).toContain(`The store folder ${join(file, 'store')} cannot be written`)
-  expect(await failingStart('/proc/nowhere', await freePort())).toContain('The store folder /proc/nowhere cannot be written')
+  expect(await failingStart('/sys/nowhere', await freePort())).toContain('The store folder /sys/nowhere cannot be written')
   expect(await failingDemo(folder, new URL(holder.url).port)).toContain(`Port ${new URL(holder.url).port} is in use. The store ${folder} is held by process ${holder.process.pid}`)
   await holder.kill()
   await (await startServer(folder)).stop()
