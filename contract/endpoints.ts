@@ -1,20 +1,23 @@
 import { z } from 'zod'
-import { idSchema } from '../core/bench'
-import { frameSchema, leverDraftSchema, leverPatchSchema, leverSchema } from '../core/levers'
+import { idSchema, programSchema } from '../core/bench'
+import { frameSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema } from '../core/levers'
 import { putBackReportSchema, runSchema } from '../core/run'
 import {
-  benchAnswerSchema, benchChangesBodySchema, historySchema, keyLogEntrySchema, keysBodySchema, rehearsalSchema, revisionSchema, runSummarySchema, stateAnswerSchema,
+  batchBodySchema, benchAnswerSchema, benchChangesBodySchema, exportAnswerSchema, exportBodySchema, followBodySchema, historySchema, importBodySchema, importItemSchema,
+  keyLogEntrySchema, keysBodySchema, rehearsalSchema, revisionSchema, runSummarySchema, stateAnswerSchema, uploadBodySchema, variantsBodySchema,
 } from './schemas'
 
 /** One route of the HTTP API, as data: the routes validate by it and the documentation is made from it. */
 export interface Endpoint {
-  readonly method: 'GET' | 'POST' | 'PATCH' | 'DELETE'
+  readonly method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   /** With `:name` for parameters. */
   readonly path: string
   readonly summary: string
   readonly query?: z.ZodObject
   readonly body?: z.ZodType
   readonly answer: z.ZodType
+  /** The largest body it takes, in bytes; 1 MiB when absent. */
+  readonly mostBytes?: number
   /** Status of success; 200 when absent. */
   readonly status?: number
   /** Refusals it has besides 400, 403, 413, 415 and 500, by status. */
@@ -24,7 +27,11 @@ export interface Endpoint {
 const missing = { 404: 'There is no such thing; it may have been deleted.' }
 const stale = { 409: 'Somebody else has edited it since: `version` is not the current one. Nothing was overwritten.' }
 const leverPatchBody = leverPatchSchema.extend({ version: z.number().int().positive().meta({ description: 'The version the edit was made from.' }) })
-const frameBody = z.object({ on: z.boolean() })
+const frameBody = z.object({ on: z.boolean().optional(), name: z.string().trim().min(1, 'Give the frame a name.').max(60).optional() })
+const newFrameBody = z.object({ name: z.string().trim().min(1, 'Give the frame a name.').max(60) })
+const valueBody = namedValueSchema.omit({ id: true, version: true })
+const unusable = { 422: 'It names a program, frame or value that does not exist, or cannot be used as it is.' }
+const importBytes = 24 * 1024 * 1024
 const pullBody = z.object({ source: z.enum(['key', 'launcher', 'button', 'api']).default('api') })
 const openBody = z.object({ place: z.string().min(1).max(4096).optional(), programId: idSchema.optional(), source: z.enum(['launcher', 'button', 'api']).default('api') })
 const limitQuery = z.object({ limit: z.coerce.number().int().min(1).max(1000).default(100), before: z.coerce.number().optional() })
@@ -53,7 +60,25 @@ export const endpoints = {
   changeBench: { method: 'POST', path: '/api/bench/changes', summary: 'Alters the workstation by hand: all of the changes, or none.', body: benchChangesBodySchema, answer: z.object({ version: z.number().int() }), refusals: { 409: 'A change cannot be made on the workstation as it stands.' } },
   pressKeys: { method: 'POST', path: '/api/keys', summary: 'Timed key events for the resolver; answers what became of each, with the runs they started.', body: keysBodySchema, answer: z.object({ entries: z.array(keyLogEntrySchema) }) },
   listFrames: { method: 'GET', path: '/api/frames', summary: 'All frames.', answer: z.array(frameSchema) },
-  editFrame: { method: 'PATCH', path: '/api/frames/:id', summary: 'Switches a frame on or off.', body: frameBody, answer: frameSchema, refusals: missing },
+  editFrame: { method: 'PATCH', path: '/api/frames/:id', summary: 'Switches a frame on or off, or names it otherwise.', body: frameBody, answer: frameSchema, refusals: missing },
+  createFrame: { method: 'POST', path: '/api/frames', summary: 'A new frame, switched on, behind the others.', body: newFrameBody, answer: frameSchema, status: 201 },
+  deleteFrame: { method: 'DELETE', path: '/api/frames/:id', summary: 'Deletes a frame that has no levers.', answer: historySchema, refusals: { ...missing, 409: 'It still has levers.' } },
+  batchLevers: { method: 'POST', path: '/api/levers/batch', summary: 'One act on many levers, as one edit: all of it, or nothing.', body: batchBodySchema, answer: z.object({ levers: z.array(leverSchema), history: historySchema }), refusals: { ...missing, ...stale, ...unusable } },
+  createVariants: { method: 'POST', path: '/api/levers/:id/variants', summary: 'Makes a variant of a lever for each row, as one edit. They follow the lever in all that is not their own.', body: variantsBodySchema, answer: z.array(leverSchema), status: 201, refusals: { ...missing, ...stale, ...unusable } },
+  followPattern: { method: 'POST', path: '/api/levers/:id/follow', summary: 'Lets a part of a variant follow its pattern again.', body: followBodySchema, answer: leverSchema, refusals: { ...missing, ...stale } },
+  listValues: { method: 'GET', path: '/api/values', summary: 'All named values.', answer: z.array(namedValueSchema) },
+  createValue: { method: 'POST', path: '/api/values', summary: 'A new named value, of one frame or of all (`frameId` null).', body: valueBody, answer: namedValueSchema, status: 201, refusals: unusable },
+  editValue: { method: 'PATCH', path: '/api/values/:id', summary: 'Alters a named value. A new name is written into everything that uses it.', body: valueBody.partial().extend({ version: z.number().int().positive() }), answer: namedValueSchema, refusals: { ...missing, ...stale, ...unusable } },
+  deleteValue: { method: 'DELETE', path: '/api/values/:id', summary: 'Deletes a named value; what uses it says so from then on.', answer: historySchema, refusals: missing },
+  putProgram: { method: 'PUT', path: '/api/programs/:id', summary: 'Describes a program, one of the bench or a new one; an edit that can be undone.', body: programSchema, answer: programSchema, refusals: { 409: 'It cannot be set up on the bench as it stands.' } },
+  deleteProgram: { method: 'DELETE', path: '/api/programs/:id', summary: 'Takes a described or imported program off the bench.', answer: historySchema, refusals: { ...missing, 409: 'It still has windows open, or levers use it.' } },
+  findIcons: { method: 'GET', path: '/api/icons', summary: 'Icons of the shipped set by words of their names, with the drawing of each (the inside of a 24x24 SVG).', query: z.object({ query: z.string().max(80).default(''), limit: z.coerce.number().int().min(1).max(200).default(72) }), answer: z.object({ icons: z.array(z.object({ name: z.string(), body: z.string() })), total: z.number().int() }) },
+  readSetIcon: { method: 'GET', path: '/api/icons/set/:id', summary: 'One icon of the shipped set, as an SVG file.', answer: z.string().meta({ description: 'An `image/svg+xml`.' }), refusals: missing },
+  uploadIcon: { method: 'POST', path: '/api/icons/uploads', summary: 'Stores an SVG or PNG icon. What could run or reach outside is taken out, or the file is refused.', body: uploadBodySchema, answer: z.object({ id: z.string(), type: z.string(), removed: z.array(z.string()) }), status: 201, refusals: { 422: 'It is no SVG or PNG, too large, or not safe to show.' } },
+  readUploadedIcon: { method: 'GET', path: '/api/icons/uploads/:id', summary: 'An uploaded icon, as its file.', answer: z.string().meta({ description: 'An `image/svg+xml` or `image/png`.' }), refusals: missing },
+  previewImport: { method: 'POST', path: '/api/exchange/preview', summary: 'What importing Desktop Entry files would create, change and skip, and why. Nothing is altered.', body: importBodySchema, mostBytes: importBytes, answer: z.array(importItemSchema), refusals: unusable },
+  importEntries: { method: 'POST', path: '/api/exchange/import', summary: 'Imports Desktop Entry files as programs and levers, as one edit: all that the preview shows, or nothing.', body: importBodySchema, mostBytes: importBytes, answer: z.object({ items: z.array(importItemSchema), history: historySchema }), refusals: { ...unusable, 409: 'A program cannot be set up on the bench as it stands.' } },
+  exportEntries: { method: 'POST', path: '/api/exchange/export', summary: 'Levers as Desktop Entry files, and those that none can say, with the reason.', body: exportBodySchema, answer: exportAnswerSchema, refusals: missing },
   listRevisions: { method: 'GET', path: '/api/revisions', summary: 'The history of edits, latest first.', query: z.object({ limit: z.coerce.number().int().min(1).max(500).default(100) }), answer: z.array(revisionSchema) },
   undo: { method: 'POST', path: '/api/undo', summary: 'Takes the last edit back.', answer: historySchema, refusals: { 409: 'There is nothing to undo.' } },
   redo: { method: 'POST', path: '/api/redo', summary: 'Makes the last undone edit again.', answer: historySchema, refusals: { 409: 'There is nothing to redo.' } },

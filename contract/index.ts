@@ -3,5 +3,7 @@ export { endpoints } from './endpoints'
 export type { AnswerOf, BodyOf, Endpoint, EndpointName } from './endpoints'
 export { openApi } from './openApi'
 export { liveEventSchema, refusalSchema } from './schemas'
-export type { ApiIssue, History, KeyLogEntry, LiveEvent, RehearsalAnswer, Revision, RunSummary, StateAnswer } from './schemas'
+export type {
+  ApiIssue, BatchBody, ExportAnswer, FollowBody, History, ImportBody, ImportItem, KeyLogEntry, LiveEvent, RehearsalAnswer, Revision, RunSummary, StateAnswer, VariantsBody,
+} from './schemas'
 export { summarizeRun } from './summarizeRun'

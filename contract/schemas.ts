@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { benchStateSchema, changeSchema, idSchema } from '../core/bench'
-import { frameSchema, leverSchema } from '../core/levers'
+import { benchStateSchema, changeSchema, idSchema, programSchema } from '../core/bench'
+import { frameSchema, iconSchema, leverDraftSchema, leverSchema, namedValueSchema } from '../core/levers'
 import { decisionSchema, keyEventSchema } from '../core/resolve'
 import { questionSchema, runSchema } from '../core/run'
 
@@ -50,6 +50,7 @@ export const stateAnswerSchema = z.object({
   bench: benchAnswerSchema,
   levers: z.array(leverSchema),
   frames: z.array(frameSchema),
+  values: z.array(namedValueSchema),
   history: historySchema,
   runs: z.array(runSummarySchema),
   keys: z.array(keyLogEntrySchema),
@@ -69,10 +70,61 @@ export const keysBodySchema = z.object({
 
 export const benchChangesBodySchema = z.object({ changes: z.array(changeSchema).min(1).max(200) })
 
+/** A lever as the one who acts on it knows it. */
+const leverRefSchema = z.object({ id: idSchema, version: z.number().int().positive() })
+const leverRefsSchema = z.array(leverRefSchema).min(1, 'Choose at least one lever.').max(10_000)
+
+/** One act on many levers: all of it, or nothing. */
+export const batchBodySchema = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('delete'), levers: leverRefsSchema }),
+  z.object({ act: z.literal('duplicate'), levers: leverRefsSchema }),
+  z.object({ act: z.literal('enable'), levers: leverRefsSchema, enabled: z.boolean() }),
+  z.object({ act: z.literal('move'), levers: leverRefsSchema, frameId: idSchema }),
+  /** `{name}` and `{plate}` stand for the lever's own; `{n}` counts from 1. */
+  z.object({ act: z.literal('rename'), levers: leverRefsSchema, template: z.string().trim().min(1, 'Say what they shall be called.').max(200) }),
+  /** Numbers in a row from `from` on, in the order given; who has one of them gets a number that became free. */
+  z.object({ act: z.literal('renumber'), levers: leverRefsSchema, from: z.number().int().min(1).max(99_999) }),
+])
+
+/** Rows of the variants table; cells by the id of their column. */
+export const variantsBodySchema = z.object({
+  version: z.number().int().positive(),
+  rows: z.array(z.object({ name: z.string(), chord: z.string().max(80).default(''), icon: iconSchema.nullish(), cells: z.record(z.string(), z.string().max(4096)) })).min(1, 'Add a row for each variant.').max(200),
+})
+
+/** A part of a variant that shall follow its pattern again: a field, or one argument. */
+export const followBodySchema = z.object({ version: z.number().int().positive(), field: z.string().optional(), arg: z.object({ stepId: idSchema, key: z.string() }).optional() })
+
+/** An uploaded icon: the bytes of an SVG or PNG file, in base64. */
+export const uploadBodySchema = z.object({ name: z.string().max(200), base64: z.base64().max(400_000, 'An icon has at most 256 KiB.') })
+
+const entryFilesSchema = z.array(z.object({ name: z.string().min(1).max(400), base64: z.base64() })).min(1, 'Choose at least one file.').max(1000, 'At most 1,000 files at once.')
+
+export const importBodySchema = z.object({
+  files: entryFilesSchema,
+  frameId: idSchema,
+  locale: z.string().max(40).default('en'),
+  desktop: z.string().max(60).default(''),
+  /** Names of files that would be skipped and shall be taken all the same. */
+  forced: z.array(z.string()).default([]),
+})
+
+export const importItemSchema = z.object({
+  file: z.string(), fate: z.enum(['create', 'change', 'same', 'skip', 'fault']), name: z.string(), reasons: z.array(z.string()).readonly(), canForce: z.boolean(),
+  program: programSchema.optional(),
+  levers: z.array(z.object({ fate: z.enum(['create', 'change', 'same']), leverId: z.string().optional(), draft: leverDraftSchema })).readonly(),
+})
+
+export const exportBodySchema = z.object({ leverIds: z.array(idSchema).min(1, 'Choose at least one lever.').max(10_000) })
+export const exportAnswerSchema = z.object({
+  files: z.array(z.object({ name: z.string(), text: z.string(), leverIds: z.array(z.string()).readonly() })).readonly(),
+  skipped: z.array(z.object({ leverId: z.string(), because: z.string() })).readonly(),
+})
+
 /** What is sent to every open tab, in order, each once. */
 export const liveEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bench'), version: z.number().int(), changes: z.array(changeSchema) }),
-  z.object({ type: z.literal('levers'), changed: z.array(leverSchema), removed: z.array(z.string()), frames: z.array(frameSchema), history: historySchema }),
+  z.object({ type: z.literal('levers'), changed: z.array(leverSchema), removed: z.array(z.string()), frames: z.array(frameSchema), values: z.array(namedValueSchema), history: historySchema }),
   z.object({ type: z.literal('run'), run: runSummarySchema }),
   z.object({ type: z.literal('key'), entry: keyLogEntrySchema }),
   /** The tab was away too long: it must ask for the whole state again. */
@@ -87,3 +139,9 @@ export type KeyLogEntry = z.infer<typeof keyLogEntrySchema>
 export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>
 export type LiveEvent = z.infer<typeof liveEventSchema>
+export type BatchBody = z.infer<typeof batchBodySchema>
+export type VariantsBody = z.infer<typeof variantsBodySchema>
+export type FollowBody = z.infer<typeof followBodySchema>
+export type ImportBody = z.infer<typeof importBodySchema>
+export type ImportItem = z.infer<typeof importItemSchema>
+export type ExportAnswer = z.infer<typeof exportAnswerSchema>

@@ -1,3 +1,3 @@
-export { frames, levers } from './levers'
+export { frames, levers, values } from './levers'
 export { programs } from './programs'
 export { workstation } from './workstation'

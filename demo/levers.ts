@@ -1,10 +1,16 @@
-import type { Frame, Lever, Scope } from '../core/levers'
+import type { Frame, Lever, NamedValue, Scope } from '../core/levers'
 import { stepSchema } from '../core/steps'
 
 export const frames: Frame[] = [
   { id: 'night-run', name: 'Night run', on: true, position: 1 },
   { id: 'desk', name: 'Desk', on: true, position: 2 },
   { id: 'outreach', name: 'Outreach', on: false, position: 3 },
+]
+
+/** What several levers share, by name. */
+export const values: NamedValue[] = [
+  { id: 'value-series', frameId: null, name: 'series', text: '2611-0417', version: 1 },
+  { id: 'value-target-log', frameId: 'desk', name: 'target-log', text: '${logs}/Ægir’s field.log', version: 1 },
 ]
 
 const everywhere: Scope = { kind: 'everywhere' }
@@ -18,7 +24,7 @@ const plans: Plan[] = [
   { frameId: 'night-run', name: 'Catch plates with the main camera', chords: ['Ctrl+Alt+C'], aliases: ['cam'], steps: [{ kind: 'program.open', programId: 'plate-catcher', args: ['--camera=main', '--set', 'veil', '${captures}'] }] },
   { frameId: 'night-run', name: 'From camera to chart', chords: ['F6'], scope: only('plate-catcher'), steps: [{ kind: 'program.raise', programId: 'atlas-room' }] },
   { frameId: 'night-run', name: 'From chart to camera', chords: ['F6'], scope: only('atlas-room'), steps: [{ kind: 'program.raise', programId: 'plate-catcher' }] },
-  { frameId: 'night-run', name: 'Reduce with the night edition', chords: ['Ctrl+Alt+E'], steps: [{ kind: 'program.open', programId: 'grain-reducer', args: ['--edition', 'night', '--data', 'veil', '${captures}/dark-300s.dark', '${captures}/veil-0001.frame', '${captures}/veil-0002.frame'] }] },
+  { frameId: 'night-run', name: 'Reduce with the night edition', chords: ['Ctrl+Alt+E'], steps: [{ kind: 'program.open', programId: 'grain-reducer', args: ['--edition', 'night', '--data', '${series}', '${captures}/dark-300s.dark', '${captures}/veil-0001.frame', '${captures}/veil-0002.frame'] }] },
   { frameId: 'night-run', name: 'Comet chart, as it was left', steps: [{ kind: 'program.open', programId: 'atlas-room', args: ['--profile=red', '${charts}/south.atlas', '${charts}/comets.overlay'] }] },
   {
     frameId: 'night-run', name: 'Prepare the night', chords: ['Ctrl+Alt+N'], aliases: ['dusk'], steps: [
@@ -37,9 +43,9 @@ const plans: Plan[] = [
       { kind: 'message.show', text: 'Good morning. Close the shutter before you leave.' },
     ],
   },
-  { frameId: 'desk', name: 'Log of tonight’s target', chords: ['Ctrl+Alt+L'], aliases: ['log'], steps: [{ kind: 'program.open', programId: 'night-book', args: ['--end', '${logs}/Ægir’s field.log'] }] },
-  { frameId: 'desk', name: 'Capture folder', chords: ['Ctrl+Alt+F'], steps: [{ kind: 'place.open', place: '${captures}' }] },
-  { frameId: 'desk', name: 'Cloud camera', chords: ['Ctrl+Alt+W'], aliases: ['clouds'], steps: [{ kind: 'place.open', place: 'https://clouds.harrowfell.example/now' }] },
+  { frameId: 'desk', name: 'Log of tonight’s target', chords: ['Ctrl+Alt+L'], aliases: ['log'], steps: [{ kind: 'program.open', programId: 'night-book', args: ['--end', '${target-log}'] }] },
+  { frameId: 'desk', name: 'Capture folder', chords: ['Ctrl+Alt+F'], steps: [{ kind: 'place.open', places: ['${captures}'] }] },
+  { frameId: 'desk', name: 'Cloud camera', chords: ['Ctrl+Alt+W'], aliases: ['clouds'], steps: [{ kind: 'place.open', places: ['https://clouds.harrowfell.example/now'] }] },
   { frameId: 'desk', name: 'Generator Panel, look only', chords: ['Ctrl+Alt+H'], steps: [{ kind: 'program.open', programId: 'generator-panel', args: ['--read-only'] }] },
   { frameId: 'outreach', name: 'Welcome the visitors', chords: ['Ctrl+Alt+V'], steps: [{ kind: 'program.open', programId: 'visitor-board', args: ['--loop', '--wide', '${outreach}/welcome.deck'] }] },
   { frameId: 'outreach', name: 'Ask for red light', chords: ['Ctrl+Alt+A'], enabled: false, steps: [{ kind: 'message.show', text: 'Visitors are in the dome: red light only, please.' }] },

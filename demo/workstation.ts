@@ -25,14 +25,19 @@ const filePaths: [string, number][] = [
   [`${folders.outreach}/welcome.deck`, 7_400_000], [`${folders.outreach}/moon evening.deck`, 9_900_000],
 ]
 
-function windowOf(id: string, programId: string, content: Partial<BenchWindow['content']> = {}, mode: BenchWindow['mode'] = 'normal'): BenchWindow {
-  return { id, programId, mode, content: { documents: [], ...content } }
+/** Data sets by the identifier the camera gives them, with what the watch calls them. */
+const sets: [string, string][] = [
+  ['2611-0417', 'Veil, 300 s'], ['2611-0418', 'Veil, 60 s'], ['2611-0502', 'Comet, first night'], ['2611-0611', 'Moon evening'],
+]
+
+function windowOf(id: string, programId: string, content: Partial<BenchWindow['content']> = {}, mode: BenchWindow['mode'] = 'normal', displayId = 'display-left'): BenchWindow {
+  return { id, programId, mode, displayId, content: { documents: [], ...content } }
 }
 
 const windows = [
-  windowOf('w-weather', 'fell-weather'),
+  windowOf('w-weather', 'fell-weather', {}, 'normal', 'display-right'),
   windowOf('w-drawers', 'drawers', { documents: [{ path: folders.captures, role: 'folder', unsaved: false }] }, 'minimized'),
-  windowOf('w-web', 'cairn-web', { profile: 'watch', documents: [{ path: 'https://mast.harrowfell.example/wind', role: 'address', unsaved: false }] }),
+  windowOf('w-web', 'cairn-web', { profile: 'p1', documents: [{ path: 'https://mast.harrowfell.example/wind', role: 'address', unsaved: false }] }),
   windowOf('w-planner', 'night-planner', { dataset: '2026-11-24', documents: [{ path: `${folders.documents}/tonight.plan`, role: 'plan', unsaved: false }] }),
   windowOf('w-book', 'night-book', { documents: [{ path: `${folders.logs}/tonight.log`, role: 'log', unsaved: true }] }),
 ]
@@ -61,8 +66,10 @@ const devices = [
 
 function allFiles(): BenchState['files'] {
   const files: BenchState['files'] = {}
-  for (const path of ['/', '/home', ...Object.values(folders)]) files[path] = { kind: 'folder' }
+  for (const path of ['/', '/home', '/opt', '/usr', '/usr/bin', '/opt/harrow/grain reducer', ...Object.values(folders), `${folders.captures}/sets`]) files[path] = { kind: 'folder' }
+  for (const [name, label] of sets) files[`${folders.captures}/sets/${name}`] = { kind: 'folder', label }
   for (const [path, sizeBytes] of filePaths) files[path] = { kind: 'file', sizeBytes }
+  for (const { executable } of programs) files[executable] = { kind: 'file', sizeBytes: 4_200_000 }
   return files
 }
 

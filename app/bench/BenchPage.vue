@@ -6,7 +6,7 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import LampLight from '~/plates/LampLight.vue'
-import ProgramIcon from '~/plates/ProgramIcon.vue'
+import SetIcon from '~/icons/SetIcon.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import IconX from '~icons/tabler/x'
 import BenchWindow from './BenchWindow.vue'
@@ -106,7 +106,7 @@ function leave(event: KeyboardEvent): void {
               :title="`Bring back ${windowTitle(mirror.bench, window)}`"
               @click="change({ kind: 'window.raise', windowId: window.id })"
             >
-              <ProgramIcon :name="mirror.bench.programs[window.programId]?.icon" />
+              <SetIcon :name="mirror.bench.programs[window.programId]?.icon" />
               <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
               <span class="soft">{{ window.mode }}</span>
             </button>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { documentName, windowTitle } from '~~/core/bench'
 import type { BenchWindow } from '~~/core/bench'
 import { useMirror } from '~/live/useMirror'
-import ProgramIcon from '~/plates/ProgramIcon.vue'
+import SetIcon from '~/icons/SetIcon.vue'
 import IconMinimize from '~icons/tabler/minus'
 import IconMaximize from '~icons/tabler/square'
 import IconClose from '~icons/tabler/x'
@@ -33,7 +33,7 @@ const lastKey = computed(() => {
     @mousedown="!front && emit('raise')"
   >
     <header>
-      <ProgramIcon :name="program?.icon" />
+      <SetIcon :name="program?.icon" />
       <button
         type="button"
         class="title cut"

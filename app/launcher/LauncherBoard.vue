@@ -9,7 +9,8 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
-import ProgramIcon from '~/plates/ProgramIcon.vue'
+import LeverIcon from '~/icons/LeverIcon.vue'
+import SetIcon from '~/icons/SetIcon.vue'
 import IconFolder from '~icons/tabler/folder'
 import IconSearch from '~icons/tabler/search'
 import IconWorld from '~icons/tabler/world'
@@ -127,7 +128,7 @@ useEventListener(window, 'keydown', (event) => {
             :steps="entry.lever.steps"
             :off="entry.off"
           />
-          <ProgramIcon
+          <SetIcon
             v-else-if="entry.kind === 'program'"
             :name="entry.icon"
           />
@@ -139,7 +140,10 @@ useEventListener(window, 'keydown', (event) => {
             v-else
             class="icon"
           />
-          <strong class="cut">{{ entry.name }}</strong>
+          <strong class="cut"><LeverIcon
+            v-if="entry.kind === 'lever'"
+            :lever="entry.lever"
+          /> {{ entry.name }}</strong>
           <span class="soft cut">{{ entry.detail }}</span>
           <span>
             <KeyPlates

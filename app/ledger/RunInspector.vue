@@ -3,8 +3,10 @@ import { computed, shallowRef, watch } from 'vue'
 import type { RunSummary } from '~~/contract'
 import type { Run } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
+import LeverIcon from '~/icons/LeverIcon.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { dayAndTime, timeOfDay } from '~/shell/instants'
@@ -13,10 +15,16 @@ import { runDuration, runWords } from './runWords'
 /** One run in full: how each step went, what its program took, what changed, and the way back. */
 const { summary } = defineProps<{ summary: RunSummary }>()
 
+const mirror = useMirror()
+const lever = computed(() => mirror.leverById.get(summary.leverId))
 const notices = useNotices()
 const actions = useLeverActions()
 const run = shallowRef<Run>()
 const canPutBack = computed(() => summary.phase === 'ended' && summary.putBack === 'no' && summary.changeCount > 0)
+/** A program that came up with an error window did start; a launch that failed got as far as no window. */
+const failureWords: Record<string, string> = {
+  'error-window': 'error window', 'executable-missing': 'launch failed', 'directory-missing': 'launch failed', 'program-missing': 'launch failed', 'already-running': 'refused',
+}
 const outcomeWords = { done: 'done', failed: 'failed', waiting: 'waits', asking: 'asks' }
 
 watch(() => summary, async () => {
@@ -34,6 +42,10 @@ watch(() => summary, async () => {
         :plate="summary.plate"
         :steps="run?.steps ?? []"
         :off="summary.plate === 0"
+      />
+      <LeverIcon
+        v-if="lever"
+        :lever="lever"
       />
       <h2>{{ summary.leverName }}</h2>
     </header>
@@ -67,7 +79,7 @@ watch(() => summary, async () => {
         >
           <p>{{ entry.sentence }}</p>
           <p :class="entry.outcome === 'failed' ? 'fault' : 'soft'">
-            {{ outcomeWords[entry.outcome] }}{{ entry.endedAtMs === null ? '' : ` in ${durationInWords(entry.endedAtMs - entry.startedAtMs)}` }}: {{ entry.note }}
+            {{ failureWords[entry.issueCode ?? ''] ?? outcomeWords[entry.outcome] }}{{ entry.endedAtMs === null ? '' : ` in ${durationInWords(entry.endedAtMs - entry.startedAtMs)}` }}: {{ entry.note }}
           </p>
           <p v-if="entry.taking && entry.taking.taken.length > 0">
             Took <template

@@ -5,18 +5,19 @@ import { useRouter } from 'vue-router'
 import { findClashes, suggestChords } from '~~/core/clash'
 import type { Lever } from '~~/core/levers'
 import type { ApiIssue } from '~~/contract'
+import IconField from '~/icons/IconField.vue'
 import { ApiRefusal, callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
+import CommandPreview from '~/steps/CommandPreview.vue'
+import StepFields from '~/steps/StepFields.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import AliasField from './AliasField.vue'
 import ClashList from './ClashList.vue'
-import CommandPreview from './CommandPreview.vue'
 import FormField from './FormField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
-import StepFields from './StepFields.vue'
 import TriggerFields from './TriggerFields.vue'
 import { useLeverDraft } from './useLeverDraft'
 
@@ -34,6 +35,10 @@ const restored = ref(wasRestored)
 
 const plate = computed(() => lever?.plate ?? Math.max(0, ...mirror.levers.map(entry => entry.plate)) + 1)
 const preview = computed<Lever>(() => ({ ...draft.value, id: lever?.id ?? 'new-lever', plate: plate.value, version: 1 }))
+const patternName = computed(() => {
+  const pattern = lever?.variant && mirror.leverById.get(lever.variant.patternId)
+  return pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'
+})
 const others = computed(() => mirror.levers.filter(entry => entry.id !== lever?.id))
 const clashInput = computed(() => ({ levers: [...others.value, preview.value], frames: mirror.frames, programs: mirror.bench.programs }))
 const clashes = computed(() => findClashes({ ...clashInput.value, onlyLeverId: preview.value.id }))
@@ -85,6 +90,15 @@ async function save(): Promise<void> {
 function catchUp(keepMine: boolean): void {
   if (lever) rebase(lever, keepMine)
   refused.value = []
+}
+
+/** Several values of one option are no lever, but one variant each. */
+function offerVariants(stepId: string, name: string, values: string[]): void {
+  if (!lever) {
+    notices.show({ text: `${name} can have one value only. Save this lever, then make a variant for each of the ${values.length}.`, tone: 'fault' })
+    return
+  }
+  notices.say(`${name} can have one value only.`, { label: `Make a variant for each of the ${values.length}`, act: () => router.push({ path: `/levers/${lever.id}/variants`, query: { column: `${stepId}:${name}`, values: values.join('\n') } }) })
 }
 
 function discard(): void {
@@ -164,9 +178,21 @@ useEventListener(window, 'keydown', (event) => {
             />
           </template>
         </FormField>
+        <IconField
+          v-model="draft.icon"
+          :steps="draft.steps"
+        />
+        <p
+          v-if="lever?.variant"
+          class="soft"
+        >
+          A variant of {{ patternName }}. What you change here stays its own; all else follows the pattern.
+        </p>
         <StepFields
           v-model="draft.steps"
           :issue-of="issueOf"
+          :frame-id="draft.frameId"
+          @several="offerVariants"
         />
         <TriggerFields
           v-model="draft.triggers"
@@ -217,6 +243,8 @@ useEventListener(window, 'keydown', (event) => {
           v-for="step in draft.steps.filter(step => step.kind === 'program.open' && step.programId !== '')"
           :key="step.id"
           :step="step as Extract<typeof step, { kind: 'program.open' }>"
+          :frame-id="draft.frameId"
+          lines
         />
         <RehearsalPanel
           v-if="issues.every(issue => !issue.path.startsWith('steps'))"

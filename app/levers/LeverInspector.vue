@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import { findClashes } from '~~/core/clash'
 import { describeScope } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
-import { describeStep } from '~~/core/steps'
+import { describeStep, lintStep } from '~~/core/steps'
+import LeverIcon from '~/icons/LeverIcon.vue'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
+import CommandPreview from '~/steps/CommandPreview.vue'
+import FindingLines from '~/steps/FindingLines.vue'
 import ClashList from './ClashList.vue'
-import CommandPreview from './CommandPreview.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import RunLines from './RunLines.vue'
+import VariantNotes from './VariantNotes.vue'
 import { useLeverActions } from './useLeverActions'
 
 const { lever } = defineProps<{ lever: Lever }>()
@@ -19,6 +23,9 @@ const emit = defineEmits<{ duplicate: [], remove: [] }>()
 const mirror = useMirror()
 const actions = useLeverActions()
 const sentences = computed(() => lever.steps.map(step => describeStep(step, mirror.bench)))
+const router = useRouter()
+/** What the rehearsal does not say by itself: notes, and faults of steps it does not reach. */
+const findings = computed(() => lever.steps.flatMap(step => lintStep(step, mirror.bench, mirror.tableOf(lever.frameId))).filter(finding => finding.severity === 'note' || finding.code === 'option-twice' || finding.code === 'split-path' || finding.code === 'line-splits').map(({ mend: _mend, ...finding }) => finding))
 const clashes = computed(() => findClashes({ levers: mirror.levers, frames: mirror.frames, programs: mirror.bench.programs, onlyLeverId: lever.id }))
 const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).slice(0, 4))
 </script>
@@ -34,6 +41,7 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
         :steps="lever.steps"
         :off="!lever.enabled"
       />
+      <LeverIcon :lever="lever" />
       <h2>{{ lever.name }}</h2>
     </header>
     <div class="actions">
@@ -52,10 +60,17 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
       <ElButton @click="actions.setEnabled(lever, !lever.enabled)">
         {{ lever.enabled ? 'Disable' : 'Enable' }}
       </ElButton>
+      <ElButton
+        v-if="!lever.variant"
+        @click="router.push(`/levers/${lever.id}/variants`)"
+      >
+        Variants
+      </ElButton>
       <ElButton @click="emit('remove')">
         Delete
       </ElButton>
     </div>
+    <VariantNotes :lever="lever" />
     <section>
       <p v-if="sentences.length === 1">
         {{ sentences[0] }}
@@ -95,7 +110,9 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
       v-for="step in lever.steps.filter(step => step.kind === 'program.open').slice(0, 3)"
       :key="step.id"
       :step="step"
+      :frame-id="lever.frameId"
     />
+    <FindingLines :findings="findings" />
     <RehearsalPanel :lever="lever" />
     <RunLines
       v-if="runs.length > 0"

@@ -3,15 +3,18 @@ import { computed } from 'vue'
 import { describeScope } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { describeSteps } from '~~/core/steps'
+import { describeOwn } from '~~/core/variants'
+import LeverIcon from '~/icons/LeverIcon.vue'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { leverState } from './leverState'
 
-const { lever, frameOn } = defineProps<{ lever: Lever, frameOn: boolean }>()
+const { lever, frameOn, marked = false } = defineProps<{ lever: Lever, frameOn: boolean, marked?: boolean }>()
 
 const mirror = useMirror()
 const sentence = computed(() => describeSteps(lever.steps, mirror.bench))
+const pattern = computed(() => lever.variant && mirror.leverById.get(lever.variant.patternId))
 const scope = computed(() => describeScope(lever.scope, mirror.bench))
 const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.bench))
 </script>
@@ -19,14 +22,18 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
 <template>
   <div
     class="row lever"
-    :class="{ off: state.tone === 'off' }"
+    :class="{ off: state.tone === 'off', marked }"
   >
     <NumberPlate
       :plate="lever.plate"
       :steps="lever.steps"
       :off="state.tone === 'off'"
     />
-    <strong class="cut">{{ lever.name }}</strong>
+    <span class="name cut"><LeverIcon :lever="lever" /> <strong>{{ lever.name }}</strong><span
+      v-if="lever.variant"
+      class="soft"
+      :title="`Follows ${pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'}. Its own: ${describeOwn(lever.variant).join('; ')}`"
+    > of {{ pattern?.plate ?? '?' }}</span></span>
     <span
       class="cut soft"
       :title="sentence"
@@ -51,8 +58,12 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
 </template>
 
 <style scoped>
-.lever { grid-template-columns: 48px minmax(120px, 210px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px; }
+.lever { grid-template-columns: 48px minmax(130px, 240px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px; }
 .triggers { display: flex; gap: 6px; overflow: hidden; }
+
+.name { display: flex; align-items: center; gap: 7px; }
+.name strong { overflow: hidden; text-overflow: ellipsis; }
+.lever.marked { box-shadow: 3px 0 0 var(--live-fill) inset; background: var(--press-soft); }
 .lever.off strong { color: var(--ink-soft); font-weight: 400; }
 .live { color: var(--live); font-weight: 600; }
 </style>

@@ -7,22 +7,24 @@ import { useViewKeys } from '~/shell/useViewKeys'
 import IconRedo from '~icons/tabler/arrow-forward-up'
 import IconUndo from '~icons/tabler/arrow-back-up'
 import IconPlus from '~icons/tabler/plus'
+import BatchInspector from './BatchInspector.vue'
 import LeverInspector from './LeverInspector.vue'
 import LeverRow from './LeverRow.vue'
 import { filterLevers } from './filterLevers'
 import { useLeverActions } from './useLeverActions'
+import { useSelection } from './useSelection'
 
 const mirror = useMirror()
 const router = useRouter()
 const actions = useLeverActions()
 const filter = ref('')
-const selectedId = ref<string>()
 const list = ref<HTMLElement>()
 
 const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.bench, filter.value))
 const groups = computed(() => mirror.frames.map(frame => ({ frame, levers: shown.value.filter(lever => lever.frameId === frame.id) })).filter(group => group.levers.length > 0))
 const inOrder = computed(() => groups.value.flatMap(group => group.levers))
-const selected = computed<Lever | undefined>(() => inOrder.value.find(lever => lever.id === selectedId.value) ?? inOrder.value[0])
+const selection = useSelection(inOrder)
+const selected = selection.current
 const framesOn = computed(() => new Set(mirror.frames.filter(frame => frame.on).map(frame => frame.id)))
 
 useViewKeys('Levers', [
@@ -31,50 +33,62 @@ useViewKeys('Levers', [
   { keys: 'Enter', does: 'edits the selected lever' },
   { keys: 'Ctrl+Enter', does: 'pulls it' },
   { keys: 'Insert', does: 'makes a new lever' },
-  { keys: 'Ctrl+D', does: 'duplicates it' },
+  { keys: 'Space', does: 'marks the selected lever; Shift+Up and Shift+Down mark several, Ctrl+A all' },
+  { keys: 'Ctrl+D', does: 'duplicates it, or all that are marked' },
   { keys: 'Ctrl+E', does: 'enables or disables it' },
   { keys: 'Delete', does: 'deletes it; undo brings it back' },
 ])
 
 watch(selected, lever => nextTick(() => document.getElementById(`lever-row-${lever?.id}`)?.scrollIntoView({ block: 'nearest' })))
 
-function move(by: number): void {
-  const at = selected.value ? inOrder.value.indexOf(selected.value) : 0
-  selectedId.value = inOrder.value[Math.min(Math.max(0, at + by), inOrder.value.length - 1)]?.id
+async function duplicate(): Promise<void> {
+  const copies = await actions.batch({ act: 'duplicate' }, selection.chosen.value)
+  selection.clear()
+  if (copies?.[0]) selection.go(copies[0])
 }
 
-async function duplicate(lever: Lever): Promise<void> {
-  const copy = await actions.duplicate(lever)
-  if (copy) selectedId.value = copy.id
+async function remove(): Promise<void> {
+  const levers = selection.chosen.value
+  selection.clear()
+  selection.move(1)
+  await actions.batch({ act: 'delete' }, levers)
 }
 
-async function remove(lever: Lever): Promise<void> {
-  move(1)
-  await actions.remove(lever)
+async function switchOver(): Promise<void> {
+  await actions.batch({ act: 'enable', enabled: !selection.chosen.value.every(lever => lever.enabled) }, selection.chosen.value)
 }
 
-const chordKeys: Record<string, (lever: Lever) => unknown> = { Enter: lever => actions.pull(lever), d: duplicate, e: lever => actions.setEnabled(lever, !lever.enabled) }
-const plainKeys: Record<string, (lever: Lever | undefined) => unknown> = {
-  ArrowDown: () => move(1),
-  ArrowUp: () => move(-1),
-  PageDown: () => move(12),
-  PageUp: () => move(-12),
-  Home: () => move(-Infinity),
-  End: () => move(Infinity),
-  Enter: lever => lever && actions.edit(lever),
-  Delete: lever => lever && remove(lever),
+function click(event: MouseEvent, lever: Lever): void {
+  if (event.shiftKey) selection.go(lever, true)
+  else if (event.ctrlKey || event.metaKey) selection.toggle(lever)
+  else {
+    selection.clear()
+    selection.go(lever)
+  }
+}
+
+const chordKeys: Record<string, () => unknown> = {
+  Enter: () => selected.value && actions.pull(selected.value), a: selection.markAll, d: duplicate, e: switchOver,
+}
+const plainKeys: Record<string, (event: KeyboardEvent) => unknown> = {
+  ArrowDown: event => selection.move(1, event.shiftKey),
+  ArrowUp: event => selection.move(-1, event.shiftKey),
+  PageDown: event => selection.move(12, event.shiftKey),
+  PageUp: event => selection.move(-12, event.shiftKey),
+  Home: event => selection.move(-Infinity, event.shiftKey),
+  End: event => selection.move(Infinity, event.shiftKey),
+  Enter: () => selected.value && actions.edit(selected.value),
+  Delete: remove,
   Insert: () => router.push('/levers/new'),
   Backspace: () => { filter.value = filter.value.slice(0, -1) },
-  Escape: () => { filter.value = '' },
+  Escape: () => (selection.marked.value.length > 0 ? selection.clear() : filter.value = ''),
 }
 
 function onKey(event: KeyboardEvent): void {
-  const lever = selected.value
   if (event.altKey || event.metaKey || event.key === '?' || (event.key === '/' && filter.value === '')) return
-  const chordAct = event.ctrlKey && lever ? chordKeys[event.key] : undefined
-  if (event.ctrlKey && !chordAct) return
-  if (chordAct) void chordAct(lever!)
-  else if (plainKeys[event.key]) void plainKeys[event.key]!(lever)
+  const act = event.ctrlKey ? chordKeys[event.key] : event.key === ' ' && filter.value === '' ? () => selection.toggle(selected.value) : plainKeys[event.key]
+  if (event.ctrlKey && !act) return
+  if (act) void act(event)
   else if (event.key.length === 1) filter.value += event.key
   else return
   event.preventDefault()
@@ -101,6 +115,12 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
         role="status"
       >{{ shown.length === mirror.levers.length ? `${shown.length} levers` : `${shown.length} of ${mirror.levers.length} levers` }}</span>
       <span class="gap" />
+      <NuxtLink to="/values">
+        Values
+      </NuxtLink>
+      <NuxtLink to="/programs">
+        Programs
+      </NuxtLink>
       <ElButton
         :disabled="!mirror.history.undo"
         :title="mirror.history.undo ? `Take back: ${mirror.history.undo}` : 'Nothing to undo'"
@@ -127,6 +147,7 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
         ref="list"
         class="rows"
         role="listbox"
+        aria-multiselectable="true"
         tabindex="0"
         aria-label="Levers"
         :aria-activedescendant="selected ? `lever-row-${selected.id}` : undefined"
@@ -156,8 +177,9 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
             :lever="lever"
             :frame-on="framesOn.has(lever.frameId)"
             role="option"
-            :aria-selected="lever.id === selected?.id"
-            @click="selectedId = lever.id"
+            :aria-selected="lever.id === selected?.id || selection.marked.value.includes(lever)"
+            :marked="selection.marked.value.includes(lever)"
+            @click="click($event, lever)"
             @dblclick="actions.edit(lever)"
           />
         </template>
@@ -183,12 +205,17 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
           </ElButton>
         </div>
       </div>
+      <BatchInspector
+        v-if="selection.marked.value.length > 1"
+        :levers="selection.marked.value"
+        @clear="selection.clear()"
+      />
       <LeverInspector
-        v-if="selected"
+        v-else-if="selected"
         :key="selected.id"
         :lever="selected"
-        @duplicate="duplicate(selected)"
-        @remove="remove(selected)"
+        @duplicate="duplicate"
+        @remove="remove"
       />
     </div>
   </section>

@@ -6,12 +6,12 @@ import { durationInWords } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
-const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'> }>()
+const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId'> }>()
 
 const mirror = useMirror()
 const rehearsal = computed(() => {
   let count = 0
-  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}` })
+  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}`, values: mirror.tableOf(lever.frameId) })
 })
 const takings = computed(() => rehearsal.value.run.trace.flatMap(entry => entry.taking?.ignored ?? []))
 const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.outcome === 'failed'))

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Scope } from '~~/core/levers'
+import ProgramSelect from '~/programs/ProgramSelect.vue'
 import FormField from './FormField.vue'
-import ProgramSelect from './ProgramSelect.vue'
 
 const { issue = undefined } = defineProps<{ issue?: string }>()
 const scope = defineModel<Scope>({ required: true })

@@ -1,8 +1,12 @@
 import { useRouter } from 'vue-router'
-import type { Lever } from '~~/core/levers'
+import type { BatchBody, FollowBody } from '~~/contract'
+import type { Frame, Lever } from '~~/core/levers'
 import type { Run } from '~~/core/run'
 import { callApi } from '~/live/callApi'
 import { useNotices } from '~/live/useNotices'
+
+type WithoutLevers<T> = T extends unknown ? Omit<T, 'levers'> : never
+export type BatchAct = WithoutLevers<BatchBody>
 
 /** What can be done with a lever from any view; each says what came of it. */
 export function useLeverActions() {
@@ -36,16 +40,26 @@ export function useLeverActions() {
     await notices.attempt(() => callApi('editLever', { id: lever.id, body: { version: lever.version, enabled } }))
   }
 
-  async function duplicate(lever: Lever): Promise<Lever | undefined> {
-    const { id: _id, plate: _plate, version: _version, ...draft } = lever
-    const copy = await notices.attempt(() => callApi('createLever', { body: { ...draft, name: `${draft.name} (copy)`.slice(0, 120), triggers: [] } }))
-    if (copy) notices.say(`Made ${copy.plate} ${copy.name}, without a chord.`, { label: 'Undo', act: undo })
-    return copy
+  /** One act on one or many levers, as one edit that can be undone from the notice. */
+  async function batch(act: BatchAct, levers: readonly Lever[]): Promise<Lever[] | undefined> {
+    const refs = levers.map(({ id, version }) => ({ id, version }))
+    const done = await notices.attempt(() => callApi('batchLevers', { body: { ...act, levers: refs } as BatchBody }))
+    if (done) notices.say(`${done.history.undo ?? 'Nothing had to change'}.`, { label: 'Undo', act: undo })
+    return done?.levers
   }
 
-  async function remove(lever: Lever): Promise<void> {
-    const history = await notices.attempt(() => callApi('deleteLever', { id: lever.id }))
-    if (history) notices.say(`Deleted ${lever.plate} ${lever.name}.`, { label: 'Undo', act: undo })
+  async function duplicate(lever: Lever): Promise<Lever | undefined> {
+    return (await batch({ act: 'duplicate' }, [lever]))?.[0]
+  }
+
+  async function createFrame(name: string): Promise<Frame | undefined> {
+    return notices.attempt(() => callApi('createFrame', { body: { name } }))
+  }
+
+  /** Lets a part of a variant follow its pattern again. */
+  async function follow(lever: Lever, part: Pick<FollowBody, 'field' | 'arg'>): Promise<void> {
+    const done = await notices.attempt(() => callApi('followPattern', { id: lever.id, body: { version: lever.version, ...part } }))
+    if (done) notices.say(`${done.plate} ${done.name} follows its pattern again.`, { label: 'Undo', act: undo })
   }
 
   async function switchFrame(frameId: string, on: boolean): Promise<void> {
@@ -64,5 +78,5 @@ export function useLeverActions() {
     void router.push(`/levers/${lever.id}`)
   }
 
-  return { pull, tell, putBack, setEnabled, duplicate, remove, switchFrame, undo, redo, edit }
+  return { pull, tell, putBack, setEnabled, batch, duplicate, createFrame, follow, switchFrame, undo, redo, edit }
 }

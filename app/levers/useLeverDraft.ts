@@ -20,7 +20,7 @@ export function emptyDraft(frames: readonly Frame[]): LeverDraft {
 }
 
 export function draftOf(lever: Lever): LeverDraft {
-  const { id: _id, plate: _plate, version: _version, ...draft } = structuredClone(lever)
+  const { id: _id, plate: _plate, version: _version, variant: _variant, ...draft } = structuredClone(lever)
   return draft
 }
 
@@ -61,6 +61,6 @@ export function useLeverDraft(id: string, lever: Lever | undefined, frames: read
 
 /** An id that was not chosen yet is an empty field to the user. */
 function plainMessage(path: readonly PropertyKey[], message: string): string {
-  if (path.at(-1) === 'programId') return 'Choose a program.'
+  if (path.at(-1) === 'programId' || path.at(-1) === 'otherId') return 'Choose a program.'
   return path.at(-1) === 'frameId' ? 'Choose a frame.' : message
 }

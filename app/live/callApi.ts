@@ -11,15 +11,17 @@ export class ApiRefusal extends Error {
 export interface CallOptions<K extends EndpointName> {
   readonly id?: string
   readonly body?: BodyOf<K>
+  readonly query?: Readonly<Record<string, string | number>>
 }
 
 /** Calls one route of the API. Throws an `ApiRefusal` when it is refused or the server cannot be reached (status 0). */
-export async function callApi<K extends EndpointName>(name: K, { id = '', body }: CallOptions<K> = {}): Promise<AnswerOf<K>> {
+export async function callApi<K extends EndpointName>(name: K, { id = '', body, query }: CallOptions<K> = {}): Promise<AnswerOf<K>> {
   const [method, path] = paths[name]
   const json = body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   let response: Response
   try {
-    response = await fetch(path.replace(':id', encodeURIComponent(id)), { method, ...json })
+    const search = query ? `?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)]))}` : ''
+    response = await fetch(path.replace(':id', encodeURIComponent(id)) + search, { method, ...json })
   }
   catch {
     throw new ApiRefusal(0, [{ code: 'unreachable', path: '', message: 'The server does not answer. Start it again with “npm run demo”; what you entered stays here.' }])

@@ -3,7 +3,10 @@ import { computed, ref, shallowRef } from 'vue'
 import type { History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
 import { applyChanges, frontProgram, frontWindow } from '~~/core/bench'
 import type { BenchState } from '~~/core/bench'
-import type { Frame, Lever } from '~~/core/levers'
+import { NO_VALUES } from '~~/core/command'
+import type { ValueTable } from '~~/core/command'
+import { tableFor } from '~~/core/levers'
+import type { Frame, Lever, NamedValue } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
 
 const KEPT_KEYS = 200
@@ -18,21 +21,29 @@ export const useMirror = defineStore('mirror', () => {
   const benchVersion = ref(0)
   const levers = shallowRef<readonly Lever[]>([])
   const frames = shallowRef<readonly Frame[]>([])
+  const values = shallowRef<readonly NamedValue[]>([])
   const history = shallowRef<History>({ undo: null, redo: null })
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
 
   const leverById = computed(() => new Map(levers.value.map(lever => [lever.id, lever])))
   const frameById = computed(() => new Map(frames.value.map(frame => [frame.id, frame])))
+  const tables = computed(() => new Map(frames.value.map(frame => [frame.id, tableFor(frame.id, values.value, bench.value)])))
   const front = computed(() => frontWindow(bench.value))
   const frontProgramId = computed(() => frontProgram(bench.value)?.id)
   const openQuestions = computed(() => runs.value.filter(run => run.phase === 'asking'))
+
+  /** The named values that levers of a frame can use, as they resolve now. */
+  function tableOf(frameId: string): ValueTable {
+    return tables.value.get(frameId) ?? NO_VALUES
+  }
 
   function fill(answer: StateAnswer): void {
     bench.value = answer.bench.state
     benchVersion.value = answer.bench.version
     levers.value = answer.levers
     frames.value = answer.frames
+    values.value = answer.values
     history.value = answer.history
     runs.value = answer.runs
     keys.value = answer.keys
@@ -47,6 +58,7 @@ export const useMirror = defineStore('mirror', () => {
         const gone = new Set([...event.removed, ...event.changed.map(lever => lever.id)])
         levers.value = [...levers.value.filter(lever => !gone.has(lever.id)), ...event.changed].sort((a, b) => a.plate - b.plate)
         frames.value = event.frames
+        values.value = event.values
         history.value = event.history
         return true
       }
@@ -76,5 +88,5 @@ export const useMirror = defineStore('mirror', () => {
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
   }
 
-  return { phase, bench, benchVersion, levers, frames, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, fill, take }
+  return { phase, bench, benchVersion, levers, frames, values, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, tableOf, fill, take }
 })

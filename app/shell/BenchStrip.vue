@@ -6,7 +6,7 @@ import LampStrip from '~/bench/LampStrip.vue'
 import KeyExplanation from '~/keys/KeyExplanation.vue'
 import KeyTrail from '~/keys/KeyTrail.vue'
 import { useMirror } from '~/live/useMirror'
-import ProgramIcon from '~/plates/ProgramIcon.vue'
+import SetIcon from '~/icons/SetIcon.vue'
 import IconDown from '~icons/tabler/chevron-down'
 import IconUp from '~icons/tabler/chevron-up'
 
@@ -62,7 +62,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
           :class="{ front: window.isFront, fault: window.fault }"
           :title="window.title"
         >
-          <ProgramIcon :name="window.program?.icon" />
+          <SetIcon :name="window.program?.icon" />
           <span class="cut">{{ window.title }}</span>
         </li>
         <li

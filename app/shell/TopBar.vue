@@ -6,7 +6,7 @@ import { useMirror } from '~/live/useMirror'
 import KeenMark from './KeenMark.vue'
 import { THEMES, useTheme } from './useTheme'
 
-const views = [{ to: '/levers', name: 'Levers' }, { to: '/bench', name: 'Bench' }, { to: '/ledger', name: 'Ledger' }]
+const views = [{ to: '/levers', name: 'Levers' }, { to: '/bench', name: 'Bench' }, { to: '/ledger', name: 'Ledger' }, { to: '/exchange', name: 'Exchange' }]
 const liveKeys = useLiveKeys()
 const mirror = useMirror()
 const appearance = useTheme()

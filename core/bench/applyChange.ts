@@ -3,13 +3,13 @@ import type { Failure, Result } from '../result'
 import { sameValue } from './canonicalJson'
 import type { Change } from './change'
 import { admits } from './controls'
-import type { BenchState, BenchWindow, WindowMode } from './schema'
+import type { BenchFile, BenchState, BenchWindow, WindowMode } from './schema'
 import { frontWindow } from './windows'
 
 /**
  * The state after a change, or why it cannot be made. A change that changes nothing gives back the same object.
  * Issues: `window-missing`, `window-exists`, `program-missing`, `device-missing`, `control-missing`, `value-refused`,
- * `message-missing`, `message-exists`.
+ * `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`, `program-running`.
  */
 export function applyChange(state: BenchState, change: Change): Result<BenchState> {
   switch (change.kind) {
@@ -29,6 +29,12 @@ export function applyChange(state: BenchState, change: Change): Result<BenchStat
       if (!state.messages.some(message => message.id === change.messageId)) return fail({ code: 'message-missing', message: 'That message is no longer on screen.' })
       return succeed({ ...state, messages: state.messages.filter(message => message.id !== change.messageId) })
     }
+    case 'file.put': return putFile(state, change.path, change.file)
+    case 'file.remove': return removeFile(state, change.path)
+    case 'program.put': return sameValue(state.programs[change.program.id], change.program)
+      ? succeed(state)
+      : succeed({ ...state, programs: { ...state.programs, [change.program.id]: change.program } })
+    case 'program.remove': return removeProgram(state, change.programId)
     default: return assertNever(change)
   }
 }
@@ -87,4 +93,32 @@ function setControl(state: BenchState, change: Extract<Change, { kind: 'device.s
   if (control.value === change.value) return succeed(state)
   const controls = { ...device.controls, [change.controlId]: { ...control, value: change.value } as typeof control }
   return succeed({ ...state, devices: { ...state.devices, [device.id]: { ...device, controls } } })
+}
+
+function putFile(state: BenchState, path: string, file: BenchFile): Result<BenchState> {
+  const above = path.slice(0, path.lastIndexOf('/')) || '/'
+  if (path !== '/' && state.files[above]?.kind !== 'folder') return fail({ code: 'folder-missing', message: `There is no folder ${above} to put ${path} into.`, at: 'path' })
+  if (file.kind === 'file' && hasEntries(state, path)) return fail({ code: 'folder-full', message: `${path} is a folder with something in it.`, at: 'path' })
+  return succeed(sameValue(state.files[path], file) ? state : { ...state, files: { ...state.files, [path]: file } })
+}
+
+function removeFile(state: BenchState, path: string): Result<BenchState> {
+  if (!state.files[path]) return fail({ code: 'file-missing', message: `There is nothing at ${path}.`, at: 'path' })
+  if (hasEntries(state, path)) return fail({ code: 'folder-full', message: `${path} is a folder with something in it. Empty it first.`, at: 'path' })
+  const { [path]: _removed, ...files } = state.files
+  return succeed({ ...state, files })
+}
+
+function hasEntries(state: BenchState, path: string): boolean {
+  if (state.files[path]?.kind !== 'folder') return false
+  const prefix = path === '/' ? '/' : `${path}/`
+  return Object.keys(state.files).some(other => other !== path && other.startsWith(prefix))
+}
+
+function removeProgram(state: BenchState, programId: string): Result<BenchState> {
+  const program = state.programs[programId]
+  if (!program) return fail({ code: 'program-missing', message: `There is no program “${programId}” on the bench.`, at: 'programId' })
+  if (Object.values(state.windows).some(window => window.programId === programId)) return fail({ code: 'program-running', message: `${program.name} still has windows open. Close them first.`, at: 'programId' })
+  const { [programId]: _removed, ...programs } = state.programs
+  return succeed({ ...state, programs })
 }

@@ -16,6 +16,10 @@ const changes: fc.Arbitrary<Change> = fc.oneof(
   fc.record({ kind: fc.constant('window.show' as const), windowId: ids, content }),
   fc.record({ kind: fc.constant('device.set' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain', 'pattern', 'none'), value: fc.constantFrom(null, true, false, 0, 50, 101, 'wide', 'odd') }),
   fc.record({ kind: fc.constant('message.show' as const), message: fc.record({ id: fc.constantFrom('m-old', 'm-new'), text: fc.string(), atMs: fc.nat() }) }),
+  fc.record({ kind: fc.constant('file.put' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none/d.log'), file: fc.oneof(fc.constant({ kind: 'folder' as const }), fc.record({ kind: fc.constant('file' as const), sizeBytes: fc.nat(9) })) }),
+  fc.record({ kind: fc.constant('file.remove' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none') }),
+  fc.record({ kind: fc.constant('program.put' as const), program: fc.constantFrom('dome', 'fresh').map(id => ({ ...exampleBench().programs.dome!, id, name: 'Dome of another name' })) }),
+  fc.record({ kind: fc.constant('program.remove' as const), programId: fc.constantFrom('dome', 'book', 'fresh', 'nobody') }),
   fc.record({ kind: fc.constant('message.dismiss' as const), messageId: fc.constantFrom('m-old', 'm-new') }),
 )
 
@@ -95,6 +99,11 @@ describe('examples', () => {
     [{ kind: 'device.set', deviceId: 'mic', controlId: 'gain', value: 101 }, 'value-refused'],
     [{ kind: 'device.set', deviceId: 'mic', controlId: 'pattern', value: 'odd' }, 'value-refused'],
     [{ kind: 'message.dismiss', messageId: 'm-new' }, 'message-missing'],
+    [{ kind: 'file.put', path: '/none/a', file: { kind: 'folder' } }, 'folder-missing'],
+    [{ kind: 'file.put', path: '/l', file: { kind: 'file', sizeBytes: 1 } }, 'folder-full'],
+    [{ kind: 'file.remove', path: '/l' }, 'folder-full'],
+    [{ kind: 'file.remove', path: '/l/c.log' }, 'file-missing'],
+    [{ kind: 'program.remove', programId: 'book' }, 'program-running'],
   ])('%j is refused', (change, code) => {
     expect(applyChange(exampleBench(), change)).toMatchObject({ ok: false, issues: [{ code }] })
   })

@@ -1,5 +1,7 @@
 import { z } from 'zod'
-import { controlValueSchema, idSchema, messageSchema, windowContentSchema, windowModeSchema, windowSchema } from './schema'
+import { controlValueSchema, fileSchema, idSchema, messageSchema, programSchema, windowContentSchema, windowModeSchema, windowSchema } from './schema'
+
+const pathSchema = z.string().min(1).max(4096).regex(/^\/(?!.*\/$)|^\/$/, 'A path begins with / and does not end in one.')
 
 /**
  * One alteration of the bench, as data: it says what it does, and what it undoes is read from the state before.
@@ -18,6 +20,14 @@ export const changeSchema = z.discriminatedUnion('kind', [
   /** `index` is the place among the messages; last when absent. */
   z.object({ kind: z.literal('message.show'), message: messageSchema, index: z.number().int().nonnegative().optional() }),
   z.object({ kind: z.literal('message.dismiss'), messageId: idSchema }),
+  /** Puts a file or an empty folder at a path, in place of what stands there; the folder above must be there. */
+  z.object({ kind: z.literal('file.put'), path: pathSchema, file: fileSchema }),
+  /** Removes a file or an empty folder. */
+  z.object({ kind: z.literal('file.remove'), path: pathSchema }),
+  /** Sets a program up, or describes it anew. */
+  z.object({ kind: z.literal('program.put'), program: programSchema }),
+  /** Takes a program off the bench; its windows must be closed. */
+  z.object({ kind: z.literal('program.remove'), programId: idSchema }),
 ])
 
 export type Change = z.infer<typeof changeSchema>

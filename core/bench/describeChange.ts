@@ -35,6 +35,10 @@ export function describeChange(change: Change, before?: BenchState): string {
     }
     case 'message.show': return `A message appears: ${change.message.text}`
     case 'message.dismiss': return `A message goes away: ${before?.messages.find(message => message.id === change.messageId)?.text ?? change.messageId}`
+    case 'file.put': return change.file.kind === 'folder' ? `The folder ${change.path} is made.` : `The file ${change.path} is ${before?.files[change.path] ? 'replaced' : 'put there'}.`
+    case 'file.remove': return `${before?.files[change.path]?.kind === 'folder' ? 'The folder' : 'The file'} ${change.path} is removed.`
+    case 'program.put': return before?.programs[change.program.id] ? `${change.program.name} is described anew.` : `${change.program.name} is set up on the bench.`
+    case 'program.remove': return `${before?.programs[change.programId]?.name ?? change.programId} is taken off the bench.`
     default: return assertNever(change)
   }
 }

@@ -35,7 +35,11 @@ export function exampleBench(): BenchState {
     programs: Object.fromEntries(programs.map(entry => [entry.id, entry])),
     windows: Object.fromEntries(windows.map(entry => [entry.id, entry])),
     stack: windows.map(entry => entry.id),
-    files: { '/l': { kind: 'folder' }, '/l/a.log': { kind: 'file', sizeBytes: 1 }, '/l/b.log': { kind: 'file', sizeBytes: 1 } },
+    files: {
+      '/': { kind: 'folder' }, '/opt': { kind: 'folder' }, '/l': { kind: 'folder' },
+      ...Object.fromEntries(programs.map(entry => [entry.executable, { kind: 'file' as const, sizeBytes: 1 }])),
+      '/l/a.log': { kind: 'file', sizeBytes: 1 }, '/l/b.log': { kind: 'file', sizeBytes: 1 },
+    },
     folders: { logs: '/l' },
     addresses: [],
     devices: {

@@ -27,6 +27,24 @@ export function invertChange(before: BenchState, change: Change): Change {
       if (!message) throw new RangeError(`no message ${change.messageId} in the state before`)
       return { kind: 'message.show', message, index }
     }
+    case 'file.put': {
+      const file = before.files[change.path]
+      return file ? { kind: 'file.put', path: change.path, file } : { kind: 'file.remove', path: change.path }
+    }
+    case 'file.remove': {
+      const file = before.files[change.path]
+      if (!file) throw new RangeError(`nothing at ${change.path} in the state before`)
+      return { kind: 'file.put', path: change.path, file }
+    }
+    case 'program.put': {
+      const program = before.programs[change.program.id]
+      return program ? { kind: 'program.put', program } : { kind: 'program.remove', programId: change.program.id }
+    }
+    case 'program.remove': {
+      const program = before.programs[change.programId]
+      if (!program) throw new RangeError(`no program ${change.programId} in the state before`)
+      return { kind: 'program.put', program }
+    }
     default: return assertNever(change)
   }
 }

@@ -22,7 +22,18 @@ export const programSchema = z.object({
   whenRunning: z.enum(['loads', 'comes-to-front']),
   /** What it can be given to open when no program is named. */
   opens: z.array(z.enum(['folder', 'address'])),
+  /** Endings of the files it is given when no program is named, with their dot, in lower case. */
+  opensFiles: z.array(z.string()).optional(),
+  /** What it tells of itself when asked: its profiles, editions and the like, by the name of the list. */
+  reports: z.record(z.string(), z.array(z.object({ id: z.string().min(1), name: z.string() }))).optional(),
+  /** Where its description comes from; absent for programs that were there from the beginning. */
+  origin: z.enum(['described', 'imported']).optional(),
   arguments: argumentRulesSchema,
+  /** What its Desktop Entry says beyond that, for a program that came from one. */
+  entry: z.object({
+    icon: z.string(), comment: z.string(), terminal: z.boolean(), command: z.string(),
+    fieldCode: z.enum(['f', 'F', 'u', 'U']).optional(), tryExec: z.string().optional(),
+  }).optional(),
   /** The keys it answers itself while it is in front. */
   claims: z.array(z.object({ chord: chordTextSchema, does: z.string() })),
 })
@@ -38,6 +49,11 @@ export const windowContentSchema = z.object({
   dataset: z.string().optional(),
   /** Loaded files, opened folder or addresses, in the order in which they were taken. */
   documents: z.array(documentSchema),
+  /** The path of the document in front, where the program shows one at a time, as in tabs; the last one when absent. */
+  active: z.string().optional(),
+  workingDirectory: z.string().optional(),
+  /** Values of the environment it was started with, as far as they were given. */
+  environment: z.record(z.string(), z.string()).optional(),
   /** Set on an error window: what the program says. */
   error: z.string().optional(),
 })
@@ -46,6 +62,8 @@ export const windowSchema = z.object({
   id: idSchema,
   programId: idSchema,
   mode: windowModeSchema,
+  /** The display it stands on; the first one when absent. */
+  displayId: idSchema.optional(),
   content: windowContentSchema,
 })
 
@@ -68,7 +86,8 @@ export const deviceSchema = z.object({
 
 /** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */
 export const fileSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('folder') }),
+  /** `label` is what people call what is in it, where the name is only an identifier. */
+  z.object({ kind: z.literal('folder'), label: z.string().optional() }),
   z.object({ kind: z.literal('file'), sizeBytes: z.number().int().nonnegative() }),
 ])
 
@@ -93,6 +112,7 @@ export type BenchWindow = z.infer<typeof windowSchema>
 export type WindowMode = z.infer<typeof windowModeSchema>
 export type WindowContent = z.infer<typeof windowContentSchema>
 export type BenchDocument = z.infer<typeof documentSchema>
+export type BenchFile = z.infer<typeof fileSchema>
 export type Message = z.infer<typeof messageSchema>
 export type ControlValue = z.infer<typeof controlValueSchema>
 export type Control = z.infer<typeof controlSchema>

@@ -36,6 +36,13 @@ export function footprintOf(change: Change, state: BenchState): Footprint | unde
     }
     case 'message.show': return state.messages.some(message => message.id === change.message.id) ? { same: 'on screen', words: 'on screen' } : undefined
     case 'message.dismiss': return state.messages.some(message => message.id === change.messageId) ? undefined : { same: 'away', words: 'away' }
+    case 'file.put': return fileOf(state, change.path)
+    case 'file.remove': return state.files[change.path] ? undefined : { same: 'removed', words: 'removed' }
+    case 'program.put': {
+      const program = state.programs[change.program.id]
+      return program && { same: canonicalJson(program), words: program.name }
+    }
+    case 'program.remove': return state.programs[change.programId] ? undefined : { same: 'removed', words: 'removed' }
     default: return assertNever(change)
   }
 }
@@ -57,4 +64,9 @@ function placeOf(state: BenchState, windowId: string): Footprint | undefined {
   if (!window) return undefined
   const words = frontWindow(state)?.id === windowId ? `${window.mode}, in front` : window.mode
   return { same: words, words }
+}
+
+function fileOf(state: BenchState, path: string): Footprint | undefined {
+  const file = state.files[path]
+  return file && { same: canonicalJson(file), words: file.kind === 'folder' ? 'a folder' : `a file of ${file.sizeBytes} bytes` }
 }

@@ -1,4 +1,6 @@
-import type { BenchDocument, BenchState, BenchWindow, Program } from './schema'
+import { WINDOW_PARTS } from '../command'
+import { partName } from './choices'
+import type { BenchDocument, BenchState, BenchWindow, Program, WindowContent } from './schema'
 
 const isShown = (window: BenchWindow) => window.mode === 'normal' || window.mode === 'maximized'
 
@@ -22,6 +24,12 @@ export function windowsOf(state: BenchState, programId: string): BenchWindow[] {
   return state.stack.map(id => state.windows[id]!).filter(window => window.programId === programId && !window.content.error).reverse()
 }
 
+/** The documents of a window, the one in front first where that is not simply the last one. */
+function inFront({ documents, active }: WindowContent): BenchDocument[] {
+  const front = documents.find(document => document.path === active)
+  return front ? [front, ...documents.filter(document => document !== front)] : documents
+}
+
 export function hasUnsaved(window: BenchWindow): boolean {
   return window.content.documents.some(document => document.unsaved)
 }
@@ -30,9 +38,9 @@ export function hasUnsaved(window: BenchWindow): boolean {
 export function windowTitle(state: BenchState, window: BenchWindow): string {
   const name = state.programs[window.programId]?.name ?? window.programId
   if (window.content.error) return `${name}: cannot open`
-  const { profile, edition, dataset, documents } = window.content
-  const parts = [profile, edition, dataset].filter(part => part !== undefined).join(', ')
-  const files = documents.map(documentName).join(', ')
+  const program = state.programs[window.programId]
+  const parts = WINDOW_PARTS.flatMap(part => (window.content[part] === undefined ? [] : [partName(program, part, window.content[part], state)])).join(', ')
+  const files = inFront(window.content).map(documentName).join(', ')
   return [name, [parts, files].filter(Boolean).join(' · ')].filter(Boolean).join(': ')
 }
 

@@ -10,6 +10,16 @@ export const optionEffectSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('setting') }),
 ])
 
+/** Where the values of an option, or the files of a position, come from on the bench, so that they are chosen and not typed. */
+export const valueSourceSchema = z.discriminatedUnion('kind', [
+  /** A list the program reports, by its name: its profiles, its editions. */
+  z.object({ kind: z.literal('reported'), list: z.string().min(1) }),
+  /** The folders right below a folder; the value is the folder's name. `${name}` stands for a known folder. */
+  z.object({ kind: z.literal('folders'), below: z.string().min(1) }),
+  /** The files right below a folder whose names fit the pattern (`*` and `?`); the value is the path. */
+  z.object({ kind: z.literal('files'), below: z.string().min(1), pattern: z.string().min(1) }),
+])
+
 export const optionSchema = z.object({
   names: z.array(z.string().min(1)).min(1),
   value: z.enum(['none', 'required']),
@@ -17,6 +27,11 @@ export const optionSchema = z.object({
   joiners: z.array(z.enum(['=', ':', 'space'])).default([]),
   /** The values it knows; absent when any will do. */
   choices: z.array(z.string()).optional(),
+  source: valueSourceSchema.optional(),
+  /** It may stand several times; of others only the last one counts. */
+  repeatable: z.boolean().optional(),
+  /** Its value is itself a command line, which the program splits by this convention. */
+  reads: z.enum(['posix', 'windows', 'exec']).optional(),
   effect: optionEffectSchema,
   help: z.string(),
 })
@@ -27,7 +42,13 @@ export const positionalSchema = z.object({
   endings: z.array(z.string()).optional(),
   /** What a file of these endings is to the program, as order rules name it: `base atlas`, `overlay`. */
   role: z.string(),
+  /** How many of them it takes; any number when absent. */
+  most: z.number().int().positive().optional(),
+  source: valueSourceSchema.optional(),
 })
+
+/** A value of the environment that the program reads. */
+export const environmentRuleSchema = z.object({ name: z.string().min(1), choices: z.array(z.string()).optional(), effect: optionEffectSchema, help: z.string() })
 
 /** A file in the role `role` is ignored when it stands after the first one in the role `after`. */
 export const orderRuleSchema = z.object({ role: z.string(), after: z.string(), because: z.string() })
@@ -36,6 +57,7 @@ export const argumentRulesSchema = z.object({
   options: z.array(optionSchema),
   positionals: z.array(positionalSchema),
   order: z.array(orderRuleSchema),
+  environment: z.array(environmentRuleSchema).optional(),
   /** What the program does with what it does not know, or a file that is not there. */
   onUnknown: z.enum(['ignored', 'error-window']),
   onMissingFile: z.enum(['ignored', 'error-window']),
@@ -44,4 +66,5 @@ export const argumentRulesSchema = z.object({
 export type ArgumentRules = z.infer<typeof argumentRulesSchema>
 export type ProgramOption = z.infer<typeof optionSchema>
 export type Positional = z.infer<typeof positionalSchema>
+export type ValueSource = z.infer<typeof valueSourceSchema>
 export type WindowPart = (typeof WINDOW_PARTS)[number]

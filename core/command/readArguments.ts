@@ -1,5 +1,6 @@
 import { didYouMean } from '../names'
 import type { ArgumentRules, Positional, ProgramOption } from './argumentRules'
+import { isAddress, looksLikeOption, matchOption, takesNext } from './matchArgument'
 
 /** One argument (or option with its value) as the program took it. `at` is its index after the program's name. */
 export type TakenArgument
@@ -10,7 +11,7 @@ export type TakenArgument
 export interface IgnoredArgument {
   readonly at: number
   readonly text: string
-  readonly code: 'option-unknown' | 'value-missing' | 'value-unexpected' | 'value-unknown' | 'order' | 'not-taken' | 'file-missing' | 'already-running'
+  readonly code: 'option-unknown' | 'value-missing' | 'value-unexpected' | 'value-unknown' | 'order' | 'not-taken' | 'too-many' | 'file-missing' | 'already-running'
   readonly because: string
 }
 
@@ -33,10 +34,11 @@ export function readArguments(rules: ArgumentRules, args: readonly string[], loo
   const ignored: IgnoredArgument[] = []
   let refusal: IgnoredArgument | undefined
   let optionsEnded = false
+  const rolesTaken = new Map<string, number>()
   const ignore = (entry: IgnoredArgument) => {
     ignored.push(entry)
     const policy = entry.code === 'file-missing' ? rules.onMissingFile : rules.onUnknown
-    if (policy === 'error-window' && entry.code !== 'order') refusal ??= entry
+    if (policy === 'error-window' && entry.code !== 'order' && entry.code !== 'too-many') refusal ??= entry
   }
 
   for (let at = 0; at < args.length; at++) {
@@ -48,12 +50,12 @@ export function readArguments(rules: ArgumentRules, args: readonly string[], loo
     const match = optionsEnded ? undefined : matchOption(rules, text)
     if (match) {
       const next = args[at + 1]
-      const takesNext = match.option.value === 'required' && match.value === undefined && match.option.joiners.includes('space') && next !== undefined
-      const value = takesNext ? next : match.value
+      const valueFollows = takesNext(match) && next !== undefined
+      const value = valueFollows ? next : match.value
       const problem = optionProblem(match.option, match.name, value)
       if (problem) ignore({ at, text, ...problem })
       else taken.push({ kind: 'option', at, option: match.option, value })
-      if (takesNext) at += 1
+      if (valueFollows) at += 1
     }
     else if (!optionsEnded && looksLikeOption(rules, text)) {
       const name = text.split(/[=:]/)[0]!
@@ -63,26 +65,18 @@ export function readArguments(rules: ArgumentRules, args: readonly string[], loo
       const read = readPositional(rules, text, lookup)
       if ('code' in read) ignore({ at, text, ...read })
       else {
-        const late = rules.order.find(rule => rule.role === read.role && taken.some(entry => entry.kind === 'positional' && entry.positional.role === rule.after))
+        const late = rules.order.find(rule => rule.role === read.role && rolesTaken.has(rule.after))
+        const count = rolesTaken.get(read.role) ?? 0
         if (late) ignore({ at, text, code: 'order', because: late.because })
-        else taken.push({ kind: 'positional', at, positional: read, value: text })
+        else if (read.most !== undefined && count >= read.most) ignore({ at, text, code: 'too-many', because: `It takes ${read.most} ${read.role} at most.` })
+        else {
+          rolesTaken.set(read.role, count + 1)
+          taken.push({ kind: 'positional', at, positional: read, value: text })
+        }
       }
     }
   }
   return refusal ? { taken, ignored, refusal } : { taken, ignored }
-}
-
-function matchOption(rules: ArgumentRules, text: string): { option: ProgramOption, name: string, value?: string } | undefined {
-  for (const option of rules.options) {
-    for (const name of option.names) {
-      if (text === name) return { option, name }
-      const joiner = text[name.length]
-      if (text.startsWith(name) && (joiner === '=' || joiner === ':') && (option.joiners.includes(joiner) || option.value === 'none')) {
-        return { option, name, value: text.slice(name.length + 1) }
-      }
-    }
-  }
-  return undefined
 }
 
 function optionProblem(option: ProgramOption, name: string, value: string | undefined): Pick<IgnoredArgument, 'code' | 'because'> | undefined {
@@ -97,22 +91,14 @@ function optionProblem(option: ProgramOption, name: string, value: string | unde
   return undefined
 }
 
-/** By the marks the program's own options begin with: `-` for most, `/` for some. */
-function looksLikeOption(rules: ArgumentRules, text: string): boolean {
-  if (text.length > 1 && text.startsWith('-')) return true
-  const slashed = rules.options.some(option => option.names.some(name => name.startsWith('/')))
-  return slashed && /^\/[^/\\]+$/.test(text)
-}
-
 function readPositional(rules: ArgumentRules, text: string, lookup: PathLookup): Positional | Pick<IgnoredArgument, 'code' | 'because'> {
-  const isAddress = /^[a-z][a-z0-9+.-]*:\/\//i.test(text)
-  const place = isAddress ? undefined : lookup(text)
+  const place = isAddress(text) ? undefined : lookup(text)
   const fits = rules.positionals.find((positional) => {
     switch (positional.kind) {
-      case 'address': return isAddress
+      case 'address': return isAddress(text)
       case 'folder': return place === 'folder'
       case 'text': return true
-      case 'file': return !isAddress && place !== 'folder' && (positional.endings?.some(ending => text.toLowerCase().endsWith(ending)) ?? true)
+      case 'file': return !isAddress(text) && place !== 'folder' && (positional.endings?.some(ending => text.toLowerCase().endsWith(ending)) ?? true)
     }
   })
   if (!fits) {

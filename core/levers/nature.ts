@@ -1,3 +1,4 @@
+import { assertNever } from '../result'
 import type { Step } from '../steps'
 
 /** What a lever acts on; its plate shows it by colour and glyph. */
@@ -14,5 +15,18 @@ export function natureOf(steps: readonly Step[]): Nature {
 
 /** The programs that steps name, each once. */
 export function programsNamed(steps: readonly Step[]): string[] {
-  return [...new Set(steps.flatMap(step => ('programId' in step && step.programId ? [step.programId] : [])))]
+  return [...new Set(steps.flatMap(programsOf).filter(id => id !== ''))]
+}
+
+function programsOf(step: Step): readonly string[] {
+  switch (step.kind) {
+    case 'program.switch': return [step.programId, step.otherId]
+    case 'place.open': return step.programIds ?? []
+    case 'program.open':
+    case 'program.raise':
+    case 'program.close': return [step.programId]
+    case 'message.show':
+    case 'wait': return []
+    default: return assertNever(step)
+  }
 }

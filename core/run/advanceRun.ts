@@ -1,18 +1,25 @@
 import { applyChange, describeChange, footprintOf, invertChange } from '../bench'
 import type { BenchState, Change } from '../bench'
-import type { Reading } from '../command'
+import { NO_VALUES } from '../command'
+import type { Reading, ValueTable } from '../command'
 import type { Lever } from '../levers'
 import { assertNever } from '../result'
-import { describeStep, performStep } from '../steps'
+import { describeStep, findTextIssues, performStep } from '../steps'
 import type { StepContext, StepEffect } from '../steps'
 import type { RecordedChange, Run, Taking, TraceEntry } from './schema'
 
-export interface StartContext { readonly nowMs: number, readonly nextId: () => string, readonly source?: Run['source'] }
+export interface StartContext {
+  readonly nowMs: number
+  readonly nextId: () => string
+  readonly source?: Run['source']
+  /** The named values its steps may use. */
+  readonly values?: ValueTable
+}
 
 /** A new run of a lever, before its first step. It keeps the steps as they are now: later edits do not reach it. */
 export function startRun(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, context: StartContext): Run {
   return {
-    id: context.nextId(), leverId: lever.id, leverName: lever.name, plate: lever.plate, source: context.source ?? 'api', steps: lever.steps,
+    id: context.nextId(), leverId: lever.id, leverName: lever.name, plate: lever.plate, source: context.source ?? 'api', steps: lever.steps, values: context.values ?? NO_VALUES,
     phase: 'ready', outcome: 'none', position: 0, wakeAtMs: null, question: null, trace: [], changes: [],
     startedAtMs: context.nowMs, endedAtMs: null, putBack: null,
   }
@@ -30,6 +37,10 @@ export interface Advance {
  * `context.answer`. A run that has ended, still waits or still asks comes back as the same object.
  */
 export function advanceRun(run: Run, bench: BenchState, context: StepContext): Advance {
+  if (run.phase === 'ready' && run.trace.length === 0) {
+    const unusable = refuseUnusable(run, bench, context.nowMs)
+    if (unusable) return { run: unusable, bench, changes: [] }
+  }
   switch (run.phase) {
     case 'ended': return { run, bench, changes: [] }
     case 'waiting': return context.nowMs < run.wakeAtMs! ? { run, bench, changes: [] } : { run: endWait(run, context.nowMs), bench, changes: [] }
@@ -51,10 +62,21 @@ export function stopRun(run: Run, nowMs: number): Run {
   return end({ ...run, trace, question: null, wakeAtMs: null }, 'stopped', nowMs)
 }
 
+/** A name that is not known, in whatever step, ends the run before anything is done. */
+function refuseUnusable(run: Run, bench: BenchState, nowMs: number): Run | undefined {
+  for (const [stepIndex, step] of run.steps.entries()) {
+    const [issue] = findTextIssues(step, bench, run.values)
+    if (!issue) continue
+    const entry: TraceEntry = { stepIndex, sentence: describeStep(step, bench), outcome: 'failed', note: `${issue.message} Nothing was done.`, issueCode: issue.code, startedAtMs: nowMs, endedAtMs: nowMs }
+    return end({ ...run, trace: [entry] }, 'failed', nowMs)
+  }
+  return undefined
+}
+
 function takeStep(run: Run, bench: BenchState, context: StepContext): Advance {
   const step = run.steps[run.position]!
   const sentence = describeStep(step, bench)
-  const effect = performStep(step, bench, context)
+  const effect = performStep(step, bench, { ...context, values: run.values })
   const entry = traceOf(effect, run, sentence, context)
   // A step that asked before has its entry already: the answer completes it.
   const trace = run.phase === 'asking' ? [...run.trace.slice(0, -1), { ...entry, startedAtMs: run.trace.at(-1)!.startedAtMs }] : [...run.trace, entry]

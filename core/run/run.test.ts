@@ -11,14 +11,16 @@ import type { Run } from '.'
 
 let count = 0
 const nextId = () => `id-${++count}`
+const values = { values: { night: '/l/a' }, broken: {} }
 const step = (part: Record<string, unknown>): Step => stepSchema.parse({ id: nextId(), ...part })
 const leverOf = (...steps: Record<string, unknown>[]) => ({ id: 'l', name: 'Lever', plate: 7, steps: steps.map(step) })
 
 const steps = fc.oneof(
-  fc.record({ kind: fc.constant('program.open'), programId: fc.constantFrom('chart', 'dome', 'book', 'nobody'), args: fc.subarray(['--profile=dome', '/l/a.log', '/l/b.log', '--odd', '${logs}/a.log', '${nope}']), onFailure: fc.constantFrom('stop', 'go-on') }),
+  fc.record({ kind: fc.constant('program.open'), programId: fc.constantFrom('chart', 'dome', 'book', 'nobody'), args: fc.subarray(['--profile=dome', '/l/a.log', '/l/b.log', '--odd', '${logs}/a.log', '${night}.log']), whenRunning: fc.constantFrom('program', 'raise', 'another', 'reopen', 'refuse'), unsaved: fc.constantFrom('save', 'discard', 'leave', 'hide'), workingDirectory: fc.constantFrom(undefined, '/l', '/none'), onFailure: fc.constantFrom('stop', 'go-on') }),
   fc.record({ kind: fc.constant('program.raise'), programId: fc.constantFrom('chart', 'dome', 'book') }),
+  fc.record({ kind: fc.constant('program.switch'), programId: fc.constantFrom('chart', 'dome'), otherId: fc.constantFrom('book', 'web'), otherArgs: fc.subarray(['/l/a.log']) }),
   fc.record({ kind: fc.constant('program.close'), programId: fc.constantFrom('chart', 'dome', 'book'), unsaved: fc.constantFrom('save', 'discard', 'leave', 'hide') }),
-  fc.record({ kind: fc.constant('place.open'), place: fc.constantFrom('${logs}', '/l', 'https://sky.example/a', '/none') }),
+  fc.record({ kind: fc.constant('place.open'), places: fc.subarray(['${logs}', '/l/a.log', 'https://sky.example/a', '/none'], { minLength: 1 }), ifOpen: fc.constantFrom('raise', 'again') }),
   fc.record({ kind: fc.constant('message.show'), text: fc.constantFrom('Hello', 'At ${logs}') }),
   fc.record({ kind: fc.constant('wait'), ms: fc.nat(5000) }),
 )
@@ -41,7 +43,7 @@ describe('laws of runs', () => {
   test('putting a finished run back gives the bench before, and nothing is left', () => {
     fc.assert(fc.property(levers, (lever) => {
       const before = exampleBench()
-      const { run, bench } = finish(startRun(lever, { nowMs: 0, nextId }), before)
+      const { run, bench } = finish(startRun(lever, { nowMs: 0, nextId, values }), before)
       const back = putBack(run, bench)
       expect(back.bench).toEqual(before)
       expect([back.report.left, back.report.gone]).toEqual([[], []])
@@ -53,9 +55,9 @@ describe('laws of runs', () => {
     fc.assert(fc.property(levers, (lever) => {
       const before = exampleBench()
       const copy = structuredClone(before)
-      const foretold = rehearse(lever, before, { nowMs: 0, nextId })
+      const foretold = rehearse(lever, before, { nowMs: 0, nextId, values })
       expect(before).toEqual(copy)
-      const { run, nowMs } = finish(startRun(lever, { nowMs: 0, nextId }), before)
+      const { run, nowMs } = finish(startRun(lever, { nowMs: 0, nextId, values }), before)
       expect(run.changes.map(entry => entry.sentence)).toEqual(foretold.changes)
       expect([run.outcome, run.trace.map(entry => entry.note), nowMs]).toEqual([foretold.run.outcome, foretold.run.trace.map(entry => entry.note), foretold.waitsMs])
     }))
@@ -63,7 +65,7 @@ describe('laws of runs', () => {
 
   test('the recorded changes lead from the bench before to the bench after; every step that was reached has its trace', () => {
     fc.assert(fc.property(levers, (lever) => {
-      const { run, bench } = finish(startRun(lever, { nowMs: 0, nextId }), exampleBench())
+      const { run, bench } = finish(startRun(lever, { nowMs: 0, nextId, values }), exampleBench())
       expect(valueOf(applyChanges(exampleBench(), run.changes.map(entry => entry.change)))).toEqual(bench)
       expect(run.trace.map(entry => entry.stepIndex)).toEqual(run.trace.map((_, i) => i))
       const stopped = run.trace.findIndex((entry, i) => entry.outcome === 'failed' && run.steps[i]!.onFailure === 'stop')
@@ -119,7 +121,7 @@ describe('a run', () => {
 
   test('can be stopped while it waits; what it changed stands', () => {
     const lever = leverOf({ kind: 'message.show', text: 'A' }, { kind: 'wait', ms: 9000 })
-    const first = advanceRun(startRun(lever, { nowMs: 0, nextId }), exampleBench(), { nowMs: 0, nextId })
+    const first = advanceRun(startRun(lever, { nowMs: 0, nextId, values }), exampleBench(), { nowMs: 0, nextId })
     const waiting = advanceRun(first.run, first.bench, { nowMs: 0, nextId })
     const stopped = stopRun(waiting.run, 4000)
     expect([stopped.phase, stopped.outcome, stopped.changes.length, stopped.trace[1]!.note]).toEqual(['ended', 'stopped', 1, 'Stopped here.'])

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { changeSchema, footprintSchema, idSchema } from '../bench'
+import { valueTableSchema } from '../command'
 import { stepSchema } from '../steps'
 
 const ignoredSchema = z.object({ text: z.string(), because: z.string() })
@@ -51,6 +52,8 @@ export const runSchema = z.object({
   plate: z.number().int(),
   source: z.enum(['key', 'launcher', 'button', 'api']),
   steps: z.array(stepSchema),
+  /** Named values as they were when it was pulled; later edits do not reach it. */
+  values: valueTableSchema,
   phase: z.enum(['ready', 'waiting', 'asking', 'ended']),
   outcome: z.enum(['none', 'done', 'failed', 'stopped']),
   /** Index of the step that comes next, or is waiting or asking. */

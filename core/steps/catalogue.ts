@@ -12,8 +12,9 @@ export interface StepKindEntry {
 export const STEP_KINDS: readonly StepKindEntry[] = [
   { kind: 'program.open', label: 'Open a program', help: 'Starts it with arguments; one that takes a single instance comes to the front.', fresh: id => ({ id, kind: 'program.open', programId: '', args: [], onFailure: 'stop' }) },
   { kind: 'program.raise', label: 'Bring a program to the front', help: 'Its topmost window; minimized windows are shown again.', fresh: id => ({ id, kind: 'program.raise', programId: '', onFailure: 'stop' }) },
+  { kind: 'program.switch', label: 'Switch between two programs', help: 'From one to the other and back, by what is in front; started if not running.', fresh: id => ({ id, kind: 'program.switch', programId: '', args: [], otherId: '', otherArgs: [], onFailure: 'stop' }) },
   { kind: 'program.close', label: 'Close a program', help: 'All its windows, with a choice for unsaved work.', fresh: id => ({ id, kind: 'program.close', programId: '', unsaved: 'ask', onFailure: 'stop' }) },
-  { kind: 'place.open', label: 'Open a folder or an address', help: 'With the program that opens such places.', fresh: id => ({ id, kind: 'place.open', place: '', onFailure: 'stop' }) },
+  { kind: 'place.open', label: 'Open folders, files, addresses', help: 'With the programs that open such places, or with those named.', fresh: id => ({ id, kind: 'place.open', places: [''], onFailure: 'stop' }) },
   { kind: 'message.show', label: 'Show a message', help: 'On the screen of the bench.', fresh: id => ({ id, kind: 'message.show', text: '', onFailure: 'stop' }) },
   { kind: 'wait', label: 'Wait', help: 'A stretch of time; a restart of the server does not shorten it.', fresh: id => ({ id, kind: 'wait', ms: 1000, onFailure: 'stop' }) },
 ]

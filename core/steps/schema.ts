@@ -2,9 +2,20 @@ import { z } from 'zod'
 import { idSchema, windowModeSchema } from '../bench'
 
 const argumentSchema = z.string().max(4096).refine(text => !text.includes('\0'), 'An argument cannot hold a NUL character.')
+const argumentsSchema = z.array(argumentSchema).max(5000)
 
 /** What happens to unsaved work when a program is closed. */
 export const UNSAVED_POLICIES = ['ask', 'save', 'discard', 'leave', 'hide'] as const
+
+/**
+ * What happens when the program already runs. `program`: as the program itself does it (one of a single instance comes to the
+ * front, one of several opens another); `raise`: its window comes to the front and gets nothing new; `another`: it is started
+ * all the same; `reopen`: it is closed first; `refuse`: the step fails and says why.
+ */
+export const RUNNING_POLICIES = ['program', 'raise', 'another', 'reopen', 'refuse'] as const
+
+/** A value of the environment; POSIX.1-2017 §8.1 forbids `=` and NUL in names. */
+export const environmentEntrySchema = z.object({ name: z.string().min(1, 'Give the value of the environment a name.').max(200).regex(/^[^=\0]+$/, 'A name of the environment holds no equals sign.'), value: argumentSchema })
 
 const common = {
   id: idSchema,
@@ -15,18 +26,39 @@ const common = {
 export const stepSchema = z.discriminatedUnion('kind', [
   z.object({
     ...common, kind: z.literal('program.open'), programId: idSchema,
-    /** After the program's name; `${name}` stands for a known folder. */
-    args: z.array(argumentSchema).max(5000).default([]),
+    /** After the program's name; `${name}` stands for a known folder or a named value. */
+    args: argumentsSchema.default([]),
     windowMode: windowModeSchema.optional(),
+    workingDirectory: argumentSchema.optional(),
+    environment: z.array(environmentEntrySchema).max(100).optional(),
+    whenRunning: z.enum(RUNNING_POLICIES).optional(),
+    /** For `reopen`: what happens to unsaved work. */
+    unsaved: z.enum(UNSAVED_POLICIES).optional(),
   }),
   z.object({ ...common, kind: z.literal('program.raise'), programId: idSchema }),
+  /** From one program to the other and back, by what is in front; each is started with its arguments if it does not run. */
+  z.object({
+    ...common, kind: z.literal('program.switch'), programId: idSchema, args: argumentsSchema.default([]),
+    otherId: idSchema, otherArgs: argumentsSchema.default([]),
+  }),
   z.object({ ...common, kind: z.literal('program.close'), programId: idSchema, unsaved: z.enum(UNSAVED_POLICIES).default('ask') }),
-  /** A folder's path or an address; opened by the program that opens such, or by the one named. */
-  z.object({ ...common, kind: z.literal('place.open'), place: argumentSchema.min(1, 'Name a folder or an address.'), programId: idSchema.optional() }),
+  z.object({
+    ...common, kind: z.literal('place.open'),
+    /** Folders, files and addresses. */
+    places: z.array(argumentSchema.min(1, 'Name a folder, a file or an address.')).min(1, 'Name a folder, a file or an address.').max(200),
+    /** What opens them; by default the program that opens such. With several, each place is opened in each. */
+    programIds: z.array(idSchema).max(20).optional(),
+    /** The profile to open them in, for programs that have profiles. */
+    profile: argumentSchema.optional(),
+    /** An address that is open in a tab already: that tab comes to the front, or it is opened again. */
+    ifOpen: z.enum(['raise', 'again']).optional(),
+  }),
   z.object({ ...common, kind: z.literal('message.show'), text: argumentSchema.min(1, 'Say what the message is.') }),
   z.object({ ...common, kind: z.literal('wait'), ms: z.number().int().min(0).max(24 * 3_600_000) }),
 ])
 
 export type Step = z.infer<typeof stepSchema>
 export type StepKind = Step['kind']
+export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>
 export type UnsavedPolicy = (typeof UNSAVED_POLICIES)[number]
+export type RunningPolicy = (typeof RUNNING_POLICIES)[number]

@@ -1,6 +1,6 @@
 import type { BenchState } from '../bench'
 import { assertNever } from '../result'
-import type { Step, UnsavedPolicy } from './schema'
+import type { RunningPolicy, Step, UnsavedPolicy } from './schema'
 
 /** The names a sentence needs; a bench has them. */
 export type Names = Pick<BenchState, 'programs'>
@@ -13,17 +13,27 @@ export const unsavedWords: Record<UnsavedPolicy, string> = {
   hide: 'hides windows with unsaved work instead',
 }
 
+export const runningWords: Record<RunningPolicy, string> = {
+  program: 'if it runs, as the program itself does it',
+  raise: 'if it runs, brings it to the front',
+  another: 'if it runs, opens another',
+  reopen: 'if it runs, closes it first',
+  refuse: 'if it runs, refuses',
+}
+
 /** What a step does, as a full sentence that names things as the user named them. */
 export function describeStep(step: Step, names: Names): string {
   const program = (id: string) => names.programs[id]?.name ?? `the missing program “${id}”`
   switch (step.kind) {
     case 'program.open': {
       const how = step.windowMode && step.windowMode !== 'normal' ? `, ${step.windowMode}` : ''
-      return `Opens ${program(step.programId)}${step.args.length > 0 ? ` with ${listOf(step.args)}` : ''}${how}.`
+      const running = step.whenRunning && step.whenRunning !== 'program' ? `; ${runningWords[step.whenRunning]}` : ''
+      return `Opens ${program(step.programId)}${step.args.length > 0 ? ` with ${listOf(step.args)}` : ''}${how}${running}.`
     }
+    case 'program.switch': return `Goes from ${program(step.programId)} to ${program(step.otherId)} and back.`
     case 'program.raise': return `Brings ${program(step.programId)} to the front.`
     case 'program.close': return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
-    case 'place.open': return `Opens ${step.place}${step.programId ? ` in ${program(step.programId)}` : ''}.`
+    case 'place.open': return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${joined(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
     case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”.`
     case 'wait': return `Waits ${durationInWords(step.ms)}.`
     default: return assertNever(step)
@@ -44,6 +54,10 @@ export function durationInWords(ms: number): string {
   if (ms < 60_000) return `${Number((ms / 1000).toFixed(1))} s`
   if (ms < 3_600_000) return `${Number((ms / 60_000).toFixed(1))} min`
   return `${Number((ms / 3_600_000).toFixed(1))} h`
+}
+
+function joined(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }
 
 function listOf(args: readonly string[]): string {

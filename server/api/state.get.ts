@@ -9,6 +9,7 @@ export default route('state', async ({ engine: { book, feed, keyDesk, store, wor
     bench: { version: workstation.version, state: workstation.state },
     levers: book.allLevers,
     frames: book.allFrames,
+    values: book.allValues,
     history: book.currentHistory,
     runs: runs.map(summarizeRun),
     keys: keyDesk.log,

@@ -9,7 +9,7 @@ import { benchChanges, benchSnapshots } from './schema'
 const CHANGES_PER_SNAPSHOT = 200
 
 /** Why the bench changed. */
-export interface Cause { source: 'run' | 'put-back' | 'hand', runId?: string, stepIndex?: number }
+export interface Cause { source: 'run' | 'put-back' | 'hand' | 'edit', runId?: string, stepIndex?: number }
 
 /** The bench as it was left: the last snapshot, and the changes made since. Undefined in a new store. */
 export async function readBench(database: Queries): Promise<{ version: number, state: BenchState } | undefined> {

@@ -1,13 +1,16 @@
-import { asc, eq } from 'drizzle-orm'
-import type { Frame, Lever } from '../../core/levers'
+import { asc, eq, inArray, sql } from 'drizzle-orm'
+import type { Frame, Lever, NamedValue } from '../../core/levers'
 import type { Queries } from './openStore'
-import { frames, levers, triggers } from './schema'
+import { frames, levers, namedValues, triggers } from './schema'
 
 export async function readLevers(database: Queries): Promise<Lever[]> {
   const rows = await database.select().from(levers).orderBy(asc(levers.plate))
   const bound = await database.select().from(triggers).orderBy(asc(triggers.leverId), asc(triggers.position))
   const byLever = groupByLever(bound)
-  return rows.map(row => ({ ...row, triggers: (byLever.get(row.id) ?? []).map(trigger => trigger.body) }))
+  return rows.map(({ icon, origin, variant, ...row }) => ({
+    ...row, triggers: (byLever.get(row.id) ?? []).map(trigger => trigger.body),
+    ...(icon ? { icon } : {}), ...(origin ? { origin } : {}), ...(variant ? { variant } : {}),
+  }))
 }
 
 function groupByLever<T extends { leverId: string }>(rows: T[]): Map<string, T[]> {
@@ -16,8 +19,14 @@ function groupByLever<T extends { leverId: string }>(rows: T[]): Map<string, T[]
   return groups
 }
 
+/** Frees the numbers of levers that are about to be written, so that they can change places. */
+export async function freePlates(database: Queries, ids: readonly string[]): Promise<void> {
+  if (ids.length > 1) await database.update(levers).set({ plate: sql`-${levers.plate}` }).where(inArray(levers.id, [...ids]))
+}
+
 /** Writes a lever with its triggers, whether it is there already or not. */
-export async function writeLever(database: Queries, { triggers: bound, ...lever }: Lever): Promise<void> {
+export async function writeLever(database: Queries, { triggers: bound, ...written }: Lever): Promise<void> {
+  const lever = { ...written, icon: written.icon ?? null, origin: written.origin ?? null, variant: written.variant ?? null }
   await database.insert(levers).values(lever).onConflictDoUpdate({ target: levers.id, set: lever })
   await database.delete(triggers).where(eq(triggers.leverId, lever.id))
   if (bound.length > 0) {
@@ -35,4 +44,20 @@ export async function readFrames(database: Queries): Promise<Frame[]> {
 
 export async function writeFrame(database: Queries, frame: Frame): Promise<void> {
   await database.insert(frames).values(frame).onConflictDoUpdate({ target: frames.id, set: frame })
+}
+
+export async function removeFrame(database: Queries, id: string): Promise<void> {
+  await database.delete(frames).where(eq(frames.id, id))
+}
+
+export async function readValues(database: Queries): Promise<NamedValue[]> {
+  return database.select().from(namedValues).orderBy(asc(namedValues.name))
+}
+
+export async function writeValue(database: Queries, value: NamedValue): Promise<void> {
+  await database.insert(namedValues).values(value).onConflictDoUpdate({ target: namedValues.id, set: value })
+}
+
+export async function removeValue(database: Queries, id: string): Promise<void> {
+  await database.delete(namedValues).where(eq(namedValues.id, id))
 }

@@ -1,6 +1,6 @@
 import { bigint, boolean, index, integer, json, pgTable, serial, text } from 'drizzle-orm/pg-core'
 import type { BenchState, Change } from '../../core/bench'
-import type { Frame, Lever, Trigger } from '../../core/levers'
+import type { Frame, Lever, NamedValue, Trigger } from '../../core/levers'
 import type { Run } from '../../core/run'
 
 const instantMs = (name: string) => bigint(name, { mode: 'number' })
@@ -23,6 +23,25 @@ export const levers = pgTable('levers', {
   enabled: boolean('enabled').notNull(),
   whileRunning: text('while_running').$type<Lever['whileRunning']>().notNull(),
   version: integer('version').notNull(),
+  icon: json('icon').$type<Lever['icon']>(),
+  origin: json('origin').$type<Lever['origin']>(),
+  variant: json('variant').$type<Lever['variant']>(),
+})
+
+/** Texts that levers use by name. */
+export const namedValues = pgTable('named_values', {
+  id: text('id').primaryKey(),
+  frameId: text('frame_id').references(() => frames.id),
+  name: text('name').notNull(),
+  text: text('value_text').notNull(),
+  version: integer('version').notNull(),
+})
+
+/** Uploaded icons, named by the SHA-256 of what is stored. */
+export const icons = pgTable('icons', {
+  id: text('id').primaryKey(),
+  type: text('type').$type<'image/svg+xml' | 'image/png'>().notNull(),
+  base64: text('base64').notNull(),
 })
 
 export const triggers = pgTable('triggers', {
@@ -35,10 +54,12 @@ export const triggers = pgTable('triggers', {
   body: json('body').$type<Trigger>().notNull(),
 }, table => [index('triggers_lever').on(table.leverId), index('triggers_chord').on(table.chord)])
 
-/** One thing that a user's act altered; `null` is "not there". */
+/** One thing that a user's act altered; `null` is "not there". Changes of the bench come with those that take them back, in order. */
 export type RevisionEntry
   = | { kind: 'lever', id: string, before: Lever | null, after: Lever | null }
-    | { kind: 'frame', id: string, before: Frame, after: Frame }
+    | { kind: 'frame', id: string, before: Frame | null, after: Frame | null }
+    | { kind: 'value', id: string, before: NamedValue | null, after: NamedValue | null }
+    | { kind: 'bench', changes: Change[], inverse: Change[] }
 
 export const revisions = pgTable('revisions', {
   id: serial('id').primaryKey(),
@@ -57,7 +78,7 @@ export const benchSnapshots = pgTable('bench_snapshots', {
 export const benchChanges = pgTable('bench_changes', {
   version: integer('version').primaryKey(),
   atMs: instantMs('at_ms').notNull(),
-  source: text('source').$type<'run' | 'put-back' | 'hand'>().notNull(),
+  source: text('source').$type<'run' | 'put-back' | 'hand' | 'edit'>().notNull(),
   runId: text('run_id'),
   stepIndex: integer('step_index'),
   change: json('change').$type<Change>().notNull(),

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
-import { frames as demoFrames, levers as demoLevers, workstation } from '../../demo'
+import { frames as demoFrames, levers as demoLevers, values as demoValues, workstation } from '../../demo'
 import { writeSnapshot } from './benchTable'
-import { writeFrame, writeLever } from './leverTable'
+import { writeFrame, writeLever, writeValue } from './leverTable'
 import type { Database } from './openStore'
 import { benchSnapshots } from './schema'
 
@@ -12,6 +12,7 @@ export async function seed(database: Database, nowMs: number): Promise<void> {
   await database.transaction(async (transaction) => {
     for (const frame of demoFrames) await writeFrame(transaction, frame)
     for (const lever of demoLevers) await writeLever(transaction, lever)
+    for (const value of demoValues) await writeValue(transaction, value)
     await writeSnapshot(transaction, 0, nowMs, workstation)
   })
 }

@@ -25,8 +25,8 @@ export async function openEngine(folder: string, address: string, options: { fre
   await seed(store.database, Date.now())
   const feed = new LiveFeed(newId())
   const queue = new SerialQueue()
-  const book = await LeverBook.read(store.database, queue, feed)
   const workstation = await Workstation.resume(store.database, queue, feed)
+  const book = await LeverBook.read(store.database, queue, feed, workstation)
   const keyDesk = new KeyDesk(book, workstation, feed)
   return {
     store, book, workstation, keyDesk, feed,

@@ -1,19 +1,23 @@
 import type { History } from '../../contract'
 import type { BenchState } from '../../core/bench'
-import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
-import { didYouMean } from '../../core/names'
+import type { ValueTable } from '../../core/command'
+import { tableFor } from '../../core/levers'
+import type { Frame, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
-import type { Issue, Result } from '../../core/result'
-import type { Step } from '../../core/steps'
-import { readFrames, readLevers, removeLever, writeFrame, writeLever } from '../database/leverTable'
-import type { Database } from '../database/openStore'
+import type { Result } from '../../core/result'
+import { freePlates, readFrames, readLevers, readValues, removeFrame, removeLever, removeValue, writeFrame, writeLever, writeValue } from '../database/leverTable'
+import type { Database, Queries } from '../database/openStore'
 import { addRevision, markRevision, nextRedo, nextUndo, readHistory } from '../database/revisionTable'
 import type { RevisionEntry } from '../database/schema'
+import type { BookState, PlannedEdit } from './bookState'
 import type { LiveFeed } from './liveFeed'
-import { newId } from './newId'
 import type { SerialQueue } from './serialQueue'
+import { withFollowers } from './variantEdits'
+import type { Workstation } from './workstation'
 
-/** The levers and frames, with every edit kept as a revision. */
+type Note = (database: Queries, entries: RevisionEntry[]) => Promise<void>
+
+/** The levers, frames and named values, with every edit kept as a revision. */
 export class LeverBook {
   private editCount = 0
 
@@ -21,15 +25,20 @@ export class LeverBook {
     private readonly database: Database,
     private readonly queue: SerialQueue,
     private readonly feed: LiveFeed,
+    private readonly workstation: Workstation,
     private readonly levers: Map<string, Lever>,
     private readonly frames: Map<string, Frame>,
+    private readonly values: Map<string, NamedValue>,
     private history: History,
   ) {}
 
-  static async read(database: Database, queue: SerialQueue, feed: LiveFeed): Promise<LeverBook> {
-    const levers = await readLevers(database)
-    const frames = await readFrames(database)
-    return new LeverBook(database, queue, feed, byId(levers), byId(frames), await readHistory(database))
+  static async read(database: Database, queue: SerialQueue, feed: LiveFeed, workstation: Workstation): Promise<LeverBook> {
+    return new LeverBook(database, queue, feed, workstation, byId(await readLevers(database)), byId(await readFrames(database)), byId(await readValues(database)), await readHistory(database))
+  }
+
+  /** What edits are planned against. */
+  get state(): BookState {
+    return { levers: this.levers, frames: this.frames, values: this.values }
   }
 
   get allLevers(): Lever[] {
@@ -38,6 +47,10 @@ export class LeverBook {
 
   get allFrames(): Frame[] {
     return [...this.frames.values()].sort((a, b) => a.position - b.position)
+  }
+
+  get allValues(): NamedValue[] {
+    return [...this.values.values()].sort((a, b) => (a.name < b.name ? -1 : 1))
   }
 
   get currentHistory(): History {
@@ -53,49 +66,20 @@ export class LeverBook {
     return this.levers.get(id)
   }
 
-  /** Issues: `frame-missing`, `program-missing`, at their place in the draft. */
-  create(draft: LeverDraft, bench: BenchState): Promise<Result<Lever>> {
-    return this.queue.run(async () => {
-      const issues = this.danglingNames(draft, bench)
-      if (issues.length > 0) return fail(...issues)
-      const plate = Math.max(0, ...[...this.levers.values()].map(lever => lever.plate)) + 1
-      const lever: Lever = { ...draft, id: newId(), plate, version: 1 }
-      await this.record(`Made ${plate} ${lever.name}`, [{ kind: 'lever', id: lever.id, before: null, after: lever }])
-      return succeed(lever)
-    })
+  /** The named values that a frame's levers can use, resolved on the bench as it stands. */
+  tableFor(frameId: string, bench: BenchState): ValueTable {
+    return tableFor(frameId, this.allValues, bench)
   }
 
-  /** Issues: `lever-missing`, `stale` when `version` is not the current one, and those of `create`. */
-  edit(id: string, version: number, patch: LeverPatch, bench: BenchState): Promise<Result<Lever>> {
+  /** Plans an edit against what stands and makes it, as one revision; variants follow what their pattern became. An edit without entries is none. */
+  edit<T>(plan: (state: BookState, bench: BenchState) => Result<PlannedEdit<T>>): Promise<Result<T>> {
     return this.queue.run(async () => {
-      const before = this.levers.get(id)
-      if (!before) return fail(leverMissing(id))
-      if (before.version !== version) return fail({ code: 'stale', message: `${before.plate} ${before.name} was edited elsewhere since you opened it (version ${before.version}, not ${version}). Nothing was overwritten.`, at: 'version' })
-      const issues = this.danglingNames(patch, bench)
-      if (issues.length > 0) return fail(...issues)
-      const after: Lever = { ...before, ...patch, version: version + 1 }
-      await this.record(editLabel(before, after), [{ kind: 'lever', id, before, after }])
-      return succeed(after)
-    })
-  }
-
-  remove(id: string): Promise<Result<History>> {
-    return this.queue.run(async () => {
-      const before = this.levers.get(id)
-      if (!before) return fail(leverMissing(id))
-      await this.record(`Deleted ${before.plate} ${before.name}`, [{ kind: 'lever', id, before, after: null }])
-      return succeed(this.history)
-    })
-  }
-
-  switchFrame(id: string, on: boolean): Promise<Result<Frame>> {
-    return this.queue.run(async () => {
-      const before = this.frames.get(id)
-      if (!before) return fail({ code: 'frame-missing', message: `There is no frame “${id}”.` })
-      if (before.on === on) return succeed(before)
-      const after = { ...before, on }
-      await this.record(`Switched ${before.name} ${on ? 'on' : 'off'}`, [{ kind: 'frame', id, before, after }])
-      return succeed(after)
+      const planned = plan(this.state, this.workstation.state)
+      if (!planned.ok) return planned
+      const { label, entries, answer } = planned.value
+      if (entries.length === 0) return succeed(answer)
+      const stored = await this.store(withFollowers(entries, this.state, this.workstation.state.programs), (database, settled) => addRevision(database, { atMs: Date.now(), label, entries: settled }))
+      return stored.ok ? succeed(answer) : stored
     })
   }
 
@@ -104,8 +88,7 @@ export class LeverBook {
       const revision = await nextUndo(this.database)
       if (!revision) return fail({ code: 'nothing-to-undo', message: 'There is nothing to undo.' })
       const entries = revision.entries.map(entry => this.renewed(entry, 'before'))
-      await this.store(entries.map(entry => ({ ...entry, before: entry.after, after: entry.before }) as RevisionEntry), database => markRevision(database, revision.id, 'undone', entries))
-      return succeed(this.history)
+      return this.store(entries.map(reversed).reverse(), database => markRevision(database, revision.id, 'undone', entries))
     })
   }
 
@@ -114,73 +97,68 @@ export class LeverBook {
       const revision = await nextRedo(this.database)
       if (!revision) return fail({ code: 'nothing-to-redo', message: 'There is nothing to redo.' })
       const entries = revision.entries.map(entry => this.renewed(entry, 'after'))
-      await this.store(entries, database => markRevision(database, revision.id, 'applied', entries))
-      return succeed(this.history)
+      return this.store(entries, database => markRevision(database, revision.id, 'applied', entries))
     })
   }
 
   /** The side that comes back gets a version of its own, so that a tab that still holds an older one is told. */
   private renewed(entry: RevisionEntry, side: 'before' | 'after'): RevisionEntry {
-    if (entry.kind !== 'lever' || !entry[side]) return entry
+    if ((entry.kind !== 'lever' && entry.kind !== 'value') || !entry[side]) return entry
     const version = Math.max(entry.before?.version ?? 0, entry.after?.version ?? 0) + 1
-    return { ...entry, [side]: { ...entry[side], version } }
+    return { ...entry, [side]: { ...entry[side], version } } as RevisionEntry
   }
 
-  private record(label: string, entries: RevisionEntry[]): Promise<void> {
-    return this.store(entries, database => addRevision(database, { atMs: Date.now(), label, entries }))
-  }
-
-  private async store(entries: RevisionEntry[], note: (database: Parameters<typeof addRevision>[0]) => Promise<void>): Promise<void> {
-    const history = await this.database.transaction(async (transaction) => {
-      for (const entry of entries) {
-        if (entry.kind === 'frame') await writeFrame(transaction, entry.after)
-        else if (entry.after) await writeLever(transaction, entry.after)
-        else await removeLever(transaction, entry.id)
-      }
-      await note(transaction)
+  private async store(entries: RevisionEntry[], note: Note): Promise<Result<History>> {
+    const made = this.workstation.tryChanges(entries.flatMap(entry => (entry.kind === 'bench' ? entry.changes : [])))
+    if (!made.ok) return made
+    const settled = entries.map(entry => (entry.kind === 'bench' ? { ...entry, changes: made.value.effective, inverse: made.value.inverse } : entry))
+    const work = async (transaction: Queries) => {
+      await writeEntries(transaction, settled)
+      await note(transaction, settled)
       return readHistory(transaction)
-    })
+    }
+    this.history = made.value.effective.length > 0
+      ? await this.workstation.commitTogether(made.value, work)
+      : await this.database.transaction(work)
+    const { changed, removed } = this.adopt(settled)
+    this.editCount += 1
+    this.feed.publish({ type: 'levers', changed, removed, frames: this.allFrames, values: this.allValues, history: this.history })
+    return succeed(this.history)
+  }
+
+  private adopt(entries: readonly RevisionEntry[]): { changed: Lever[], removed: string[] } {
     const changed: Lever[] = []
     const removed: string[] = []
     for (const entry of entries) {
-      if (entry.kind === 'frame') this.frames.set(entry.id, entry.after)
-      else if (entry.after) changed.push(entry.after)
+      if (entry.kind === 'bench') continue
+      const map = { lever: this.levers, frame: this.frames, value: this.values }[entry.kind] as Map<string, unknown>
+      if (entry.after) map.set(entry.id, entry.after)
+      else map.delete(entry.id)
+      if (entry.kind !== 'lever') continue
+      if (entry.after) changed.push(entry.after)
       else removed.push(entry.id)
     }
-    for (const lever of changed) this.levers.set(lever.id, lever)
-    for (const id of removed) this.levers.delete(id)
-    this.history = history
-    this.editCount += 1
-    this.feed.publish({ type: 'levers', changed, removed, frames: this.allFrames, history })
+    return { changed, removed }
   }
+}
 
-  private danglingNames(draft: LeverPatch, bench: BenchState): Issue[] {
-    const issues: Issue[] = []
-    if (draft.frameId !== undefined && !this.frames.has(draft.frameId)) {
-      issues.push({ code: 'frame-missing', message: `There is no frame “${draft.frameId}”.${didYouMean(draft.frameId, this.frames.keys())}`, at: 'frameId' })
-    }
-    const check = (programId: string, at: string) => {
-      if (bench.programs[programId]) return
-      const names = Object.values(bench.programs).flatMap(program => [program.id, program.name])
-      issues.push({ code: 'program-missing', message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`, at })
-    }
-    draft.steps?.forEach((step: Step, i) => {
-      if ('programId' in step && step.programId !== undefined) check(step.programId, `steps.${i}.programId`)
-    })
-    if (draft.scope && draft.scope.kind !== 'everywhere') draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
-    return issues
-  }
+function reversed(entry: RevisionEntry): RevisionEntry {
+  return entry.kind === 'bench' ? { kind: 'bench', changes: entry.inverse, inverse: entry.changes } : { ...entry, before: entry.after, after: entry.before } as RevisionEntry
+}
+
+/** Frames come before what is in them and go after it. */
+async function writeEntries(database: Queries, entries: readonly RevisionEntry[]): Promise<void> {
+  const levers = entries.filter(entry => entry.kind === 'lever')
+  const frames = entries.filter(entry => entry.kind === 'frame')
+  const values = entries.filter(entry => entry.kind === 'value')
+  for (const { after } of frames) if (after) await writeFrame(database, after)
+  await freePlates(database, levers.map(entry => entry.id))
+  for (const { id, after } of levers) if (!after) await removeLever(database, id)
+  for (const { after } of levers) if (after) await writeLever(database, after)
+  for (const { id, after } of values) await (after ? writeValue(database, after) : removeValue(database, id))
+  for (const { id, after } of frames) if (!after) await removeFrame(database, id)
 }
 
 function byId<T extends { id: string }>(rows: T[]): Map<string, T> {
   return new Map(rows.map(row => [row.id, row]))
-}
-
-function leverMissing(id: string): Issue {
-  return { code: 'lever-missing', message: `There is no lever “${id}”; it may have been deleted. Undo brings a deleted lever back.` }
-}
-
-function editLabel(before: Lever, after: Lever): string {
-  if (before.enabled !== after.enabled) return `${after.enabled ? 'Enabled' : 'Disabled'} ${before.plate} ${before.name}`
-  return `Edited ${before.plate} ${before.name}`
 }

@@ -15,5 +15,5 @@ export async function pullLever(book: LeverBook, workstation: Workstation, id: s
   if (lever.whileRunning === 'ignore' && workstation.isRunning(id)) {
     return fail({ code: 'still-running', message: `${lever.plate} ${lever.name} is still running and ignores another pull until it ends.` })
   }
-  return succeed(await workstation.pull(lever, source))
+  return succeed(await workstation.pull(lever, source, book.tableFor(lever.frameId, workstation.state)))
 }

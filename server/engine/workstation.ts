@@ -1,6 +1,7 @@
 import { summarizeRun } from '../../contract'
-import { applyChange } from '../../core/bench'
+import { applyChange, invertChange } from '../../core/bench'
 import type { BenchState, Change } from '../../core/bench'
+import type { ValueTable } from '../../core/command'
 import type { Lever } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
@@ -8,7 +9,7 @@ import { advanceRun, putBack, rehearse, startRun, stopRun } from '../../core/run
 import type { PutBackReport, Rehearsal, Run } from '../../core/run'
 import { appendChanges, readBench } from '../database/benchTable'
 import type { Cause } from '../database/benchTable'
-import type { Database } from '../database/openStore'
+import type { Database, Queries } from '../database/openStore'
 import { readOpenRuns, readRun, writeRun } from '../database/runTable'
 import type { LiveFeed } from './liveFeed'
 import { newId } from './newId'
@@ -61,14 +62,14 @@ export class Workstation {
   }
 
   /** Starts a run; resolves when it ends, waits or asks. */
-  async pull(lever: Pullable, source: Run['source']): Promise<Run> {
-    const run = startRun(lever, { nowMs: Date.now(), nextId: newId, source })
+  async pull(lever: Pullable, source: Run['source'], values?: ValueTable): Promise<Run> {
+    const run = startRun(lever, { nowMs: Date.now(), nextId: newId, source, values })
     this.open.set(run.id, run)
     return this.drive(run.id)
   }
 
-  rehearse(lever: Pullable): Rehearsal {
-    return rehearse(lever, this.bench, { nowMs: Date.now(), nextId: newId })
+  rehearse(lever: Pullable, values?: ValueTable): Rehearsal {
+    return rehearse(lever, this.bench, { nowMs: Date.now(), nextId: newId, values })
   }
 
   /** Gives a run the answer to its question; resolves when it ends, waits or asks again. */
@@ -110,17 +111,36 @@ export class Workstation {
   /** Alters the bench by hand: all of the changes, or none. */
   async change(changes: readonly Change[]): Promise<Result<number>> {
     return this.queue.run(async () => {
-      let after = this.bench
-      const effective: Change[] = []
-      for (const [i, change] of changes.entries()) {
-        const result = applyChange(after, change)
-        if (!result.ok) return fail(...result.issues.map(issue => ({ ...issue, at: ['changes', i, issue.at].filter(part => part !== undefined).join('.') })))
-        if (result.value !== after) effective.push(change)
-        after = result.value
-      }
-      await this.commit(effective, after, { source: 'hand' })
+      const made = this.tryChanges(changes)
+      if (!made.ok) return made
+      await this.commit(made.value.effective, made.value.after, { source: 'hand' })
       return succeed(this.benchVersion)
     })
+  }
+
+  /** What changes would come to, with those that take them back, last first. Issues as those of `applyChange`, with the place. */
+  tryChanges(changes: readonly Change[]): Result<{ after: BenchState, effective: Change[], inverse: Change[] }> {
+    let after = this.bench
+    const effective: Change[] = []
+    const inverse: Change[] = []
+    for (const [i, change] of changes.entries()) {
+      const result = applyChange(after, change)
+      if (!result.ok) return fail(...result.issues.map(issue => ({ ...issue, at: ['changes', i, issue.at].filter(part => part !== undefined).join('.') })))
+      if (result.value === after) continue
+      effective.push(change)
+      inverse.unshift(invertChange(after, change))
+      after = result.value
+    }
+    return succeed({ after, effective, inverse })
+  }
+
+  /** Alters the bench in one transaction with other work on the store. Only for those that hold the queue, with changes that `tryChanges` has taken. */
+  async commitTogether<T>(made: { after: BenchState, effective: readonly Change[] }, work: (transaction: Queries) => Promise<T>): Promise<T> {
+    let done: T
+    await this.commit(made.effective, made.after, { source: 'edit' }, undefined, async (transaction) => {
+      done = await work(transaction)
+    })
+    return done!
   }
 
   close(): void {
@@ -155,9 +175,10 @@ export class Workstation {
     }, delayMs))
   }
 
-  private async commit(changes: readonly Change[], after: BenchState, cause: Cause, run?: Run): Promise<void> {
+  private async commit(changes: readonly Change[], after: BenchState, cause: Cause, run?: Run, alongside?: (transaction: Queries) => Promise<void>): Promise<void> {
     const nowMs = Date.now()
     const version = await this.database.transaction(async (transaction) => {
+      await alongside?.(transaction)
       if (run) await writeRun(transaction, run)
       return appendChanges(transaction, this.benchVersion, nowMs, changes, cause, after)
     })

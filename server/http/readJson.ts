@@ -1,13 +1,13 @@
 import type { IncomingMessage } from 'node:http'
 import { refuse } from './refusal'
 
-const MOST_BYTES = 1024 * 1024
+const USUAL_BYTES = 1024 * 1024
 
-/** The JSON body of a request. Refuses other types (415), bodies over 1 MiB (413) and what is not JSON (400, with the place). */
-export async function readJson(request: IncomingMessage): Promise<unknown> {
+/** The JSON body of a request. Refuses other types (415), bodies over the limit (413; 1 MiB unless the route has another) and what is not JSON (400, with the place). */
+export async function readJson(request: IncomingMessage, mostBytes = USUAL_BYTES): Promise<unknown> {
   const type = request.headers['content-type'] ?? ''
   if (!/^application\/json\s*(;|$)/i.test(type)) throw refuse(415, 'not-json-type', '', `The body must be JSON: send it with the header Content-Type: application/json${type ? `, not ${type}` : ''}.`)
-  const text = await readBounded(request)
+  const text = await readBounded(request, mostBytes)
   try {
     return JSON.parse(text)
   }
@@ -16,15 +16,15 @@ export async function readJson(request: IncomingMessage): Promise<unknown> {
   }
 }
 
-async function readBounded(request: IncomingMessage): Promise<string> {
+async function readBounded(request: IncomingMessage, mostBytes: number): Promise<string> {
   const chunks: Buffer[] = []
   let bytes = 0
   for await (const chunk of request as AsyncIterable<Buffer>) {
     bytes += chunk.length
-    if (bytes <= MOST_BYTES) chunks.push(chunk)
+    if (bytes <= mostBytes) chunks.push(chunk)
     // What is over is read and dropped, so that the answer reaches a client that is still sending.
-    if (bytes > 16 * MOST_BYTES) request.destroy()
+    if (bytes > 16 * mostBytes) request.destroy()
   }
-  if (bytes > MOST_BYTES) throw refuse(413, 'body-large', '', `The body is over ${MOST_BYTES / 1024} KiB. Send it in smaller parts.`)
+  if (bytes > mostBytes) throw refuse(413, 'body-large', '', `The body is over ${mostBytes / 1024} KiB. Send it in smaller parts.`)
   return Buffer.concat(chunks).toString('utf8')
 }

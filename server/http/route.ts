@@ -22,7 +22,7 @@ export interface Call<K extends EndpointName> {
 export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) => AnswerOf<K> | Promise<AnswerOf<K>>) {
   const endpoint: Endpoint = endpoints[name]
   return defineEventHandler(async (event) => {
-    const body = endpoint.body ? check(endpoint.body, await readJson(event.node.req)) : undefined
+    const body = endpoint.body ? check(endpoint.body, await readJson(event.node.req, endpoint.mostBytes)) : undefined
     const query = endpoint.query ? check(endpoint.query, getQuery(event)) : undefined
     const id = decodeURIComponent(getRouterParam(event, 'id') ?? '')
     const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)

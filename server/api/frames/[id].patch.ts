@@ -1,8 +1,5 @@
-import { refuseWith } from '../../http/refusal'
+import { editFrame } from '../../engine/leverEdits'
+import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('editFrame', async ({ engine, id, body }) => {
-  const switched = await engine.book.switchFrame(id, body.on)
-  if (!switched.ok) throw refuseWith(404, switched.issues)
-  return switched.value
-})
+export default route('editFrame', async ({ engine, id, body }) => answerOf(await engine.book.edit(editFrame(id, body)), { 'frame-missing': 404 }))

@@ -1,8 +1,8 @@
-import { refuseWith } from '../../http/refusal'
+import { removeLever } from '../../engine/leverEdits'
+import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('deleteLever', async ({ engine, id }) => {
-  const removed = await engine.book.remove(id)
-  if (!removed.ok) throw refuseWith(404, removed.issues)
-  return removed.value
+  answerOf(await engine.book.edit(removeLever(id)))
+  return engine.book.currentHistory
 })

@@ -1,8 +1,5 @@
-import { refuseWith } from '../../http/refusal'
+import { createLever } from '../../engine/leverEdits'
+import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('createLever', async ({ engine, body }) => {
-  const created = await engine.book.create(body, engine.workstation.state)
-  if (!created.ok) throw refuseWith(422, created.issues)
-  return created.value
-})
+export default route('createLever', async ({ engine, body }) => answerOf(await engine.book.edit(createLever(body))))

@@ -1,27 +1,30 @@
 <script setup lang="ts">
-import { useMirror } from '~/live/useMirror'
-import { STEP_KINDS, UNSAVED_POLICIES, unsavedWords } from '~~/core/steps'
+import { computed } from 'vue'
+import { lintStep, namesFor, STEP_KINDS, UNSAVED_POLICIES, unsavedWords } from '~~/core/steps'
 import type { Step, StepKind } from '~~/core/steps'
+import FormField from '~/levers/FormField.vue'
+import { partId } from '~/levers/useLeverDraft'
+import { useMirror } from '~/live/useMirror'
+import ProgramSelect from '~/programs/ProgramSelect.vue'
 import IconDown from '~icons/tabler/arrow-down'
 import IconUp from '~icons/tabler/arrow-up'
 import IconPlus from '~icons/tabler/plus'
 import IconX from '~icons/tabler/x'
 import ArgumentList from './ArgumentList.vue'
-import FormField from './FormField.vue'
-import ProgramSelect from './ProgramSelect.vue'
-import { partId } from './useLeverDraft'
+import FindingLines from './FindingLines.vue'
+import OpenProgramFields from './OpenProgramFields.vue'
+import PlacesFields from './PlacesFields.vue'
+import ResolvedText from './ResolvedText.vue'
 
-/** The steps of a lever, in order. One is the common case and shows no numbers. */
-const { issueOf } = defineProps<{ issueOf: (path: string) => string | undefined }>()
+/** The steps of a lever, in order, with what would not go as meant. One is the common case and shows no numbers. */
+const { issueOf, frameId } = defineProps<{ issueOf: (path: string) => string | undefined, frameId: string }>()
 const steps = defineModel<Step[]>({ required: true })
+const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
 
 const mirror = useMirror()
-
-const placeExample = `${variable('captures')} or https://…`
-
-function variable(name: string): string {
-  return '${' + name + '}'
-}
+const table = computed(() => mirror.tableOf(frameId))
+const names = computed(() => namesFor(mirror.bench, table.value).values)
+const findings = computed(() => steps.value.map(step => lintStep(step, mirror.bench, table.value)))
 
 function kindOf(kind: StepKind) {
   return STEP_KINDS.find(entry => entry.kind === kind)!
@@ -68,21 +71,13 @@ function move(index: number, by: number): void {
         />
       </ElSelect>
       <ProgramSelect
-        v-if="step.kind === 'program.open' || step.kind === 'program.raise' || step.kind === 'program.close'"
-        :model-value="step.programId"
+        v-if="'programId' in step"
+        :model-value="step.programId ?? ''"
         :label="`Program of step ${i + 1}`"
         :invalid="issueOf(`steps.${i}.programId`) !== undefined"
         @update:model-value="alter(i, { programId: $event as string })"
       />
-      <ElInput
-        v-else-if="step.kind === 'place.open'"
-        :model-value="step.place"
-        class="mono"
-        :aria-label="`Folder or address of step ${i + 1}`"
-        :aria-invalid="issueOf(`steps.${i}.place`) !== undefined"
-        :placeholder="placeExample"
-        @update:model-value="alter(i, { place: $event })"
-      />
+      <span v-else-if="step.kind === 'place.open'" />
       <ElInput
         v-else-if="step.kind === 'message.show'"
         :model-value="step.text"
@@ -92,7 +87,7 @@ function move(index: number, by: number): void {
         @update:model-value="alter(i, { text: $event })"
       />
       <label
-        v-else
+        v-else-if="step.kind === 'wait'"
         class="wait"
       ><ElInputNumber
         :model-value="step.ms / 1000"
@@ -132,31 +127,79 @@ function move(index: number, by: number): void {
       </div>
     </div>
     <p
-      v-for="part in ['programId', 'place', 'text'].filter(part => issueOf(`steps.${i}.${part}`))"
+      v-for="part in ['programId', 'text'].filter(part => issueOf(`steps.${i}.${part}`))"
       :key="part"
       class="fault"
       role="alert"
     >
       {{ issueOf(`steps.${i}.${part}`) }}
     </p>
-    <ArgumentList
+    <OpenProgramFields
       v-if="step.kind === 'program.open'"
-      :model-value="step.args"
-      :program="mirror.bench.programs[step.programId]"
-      :issue-of="path => issueOf(`steps.${i}.args.${path}`)"
-      @update:model-value="alter(i, { args: $event })"
+      :model-value="step"
+      :index="i"
+      :findings="findings[i]!"
+      :issue-of="path => issueOf(`steps.${i}.${path}`)"
+      :values="names"
+      @update:model-value="steps = steps.with(i, $event)"
+      @mend="steps = steps.with(i, $event)"
+      @several="(name, chosen) => emit('several', step.id, name, chosen)"
     />
-    <p
+    <PlacesFields
       v-else-if="step.kind === 'place.open'"
-      class="soft"
-    >
-      Known folders: <code
-        v-for="name in Object.keys(mirror.bench.folders)"
-        :key="name"
-      >{{ variable(name) }} </code>
-    </p>
+      :model-value="step"
+      :findings="findings[i]!"
+      :issue-of="path => issueOf(`steps.${i}.${path}`)"
+      :values="names"
+      @update:model-value="steps = steps.with(i, $event)"
+      @mend="steps = steps.with(i, $event)"
+    />
+    <template v-else-if="step.kind === 'program.switch'">
+      <ArgumentList
+        :model-value="step.args"
+        :program="mirror.bench.programs[step.programId]"
+        :findings="findings[i]!"
+        :issue-of="path => issueOf(`steps.${i}.args.${path}`)"
+        :values="names"
+        @update:model-value="alter(i, { args: $event })"
+        @mend="steps = steps.with(i, $event)"
+      />
+      <FormField
+        label="and back to"
+        :issue="issueOf(`steps.${i}.otherId`)"
+      >
+        <ProgramSelect
+          :model-value="step.otherId"
+          :label="`Other program of step ${i + 1}`"
+          :invalid="issueOf(`steps.${i}.otherId`) !== undefined"
+          @update:model-value="alter(i, { otherId: $event as string })"
+        />
+      </FormField>
+      <ArgumentList
+        :model-value="step.otherArgs"
+        :program="mirror.bench.programs[step.otherId]"
+        label="Other argument"
+        at="otherArgs"
+        :findings="findings[i]!"
+        :issue-of="path => issueOf(`steps.${i}.otherArgs.${path}`)"
+        :values="names"
+        @update:model-value="alter(i, { otherArgs: $event })"
+        @mend="steps = steps.with(i, $event)"
+      />
+    </template>
+    <template v-else>
+      <ResolvedText
+        v-if="step.kind === 'message.show'"
+        :text="step.text"
+        :values="names"
+      />
+      <FindingLines
+        :findings="findings[i]!.filter(finding => !('programId' in step && step.programId === ''))"
+        @mend="steps = steps.with(i, $event)"
+      />
+    </template>
     <FormField
-      v-else-if="step.kind === 'program.close'"
+      v-if="step.kind === 'program.close'"
       label="Unsaved work"
     >
       <ElSelect
@@ -193,10 +236,9 @@ function move(index: number, by: number): void {
 
 <style scoped>
 .step { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 8px 12px 12px; display: grid; gap: 10px; min-width: 0; }
-legend { font: 600 14px var(--engraved); padding: 0 4px; }
-.kind { display: grid; grid-template-columns: 210px 1fr auto; gap: 8px; align-items: center; }
-.order { display: flex; gap: 2px; }
-.order .el-button { margin: 0; padding: 0; width: 28px; }
+.step legend { font: 600 14px var(--engraved); padding: 0 4px; }
+.kind { display: grid; grid-template-columns: 240px minmax(0, 1fr) auto; gap: 8px; align-items: center; }
+.order { display: flex; gap: 4px; }
+.order .el-button { padding: 0; width: 28px; margin: 0; }
 .wait { display: flex; align-items: center; gap: 8px; }
-.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
 </style>

@@ -2,10 +2,10 @@
 import { computed, ref } from 'vue'
 import { createIndex } from '~~/core/search'
 import { useMirror } from '~/live/useMirror'
-import ProgramIcon from '~/plates/ProgramIcon.vue'
+import SetIcon from '~/icons/SetIcon.vue'
 
 /** One program of the bench, or several, searched by name or initials. */
-const { label, multiple = false, invalid = false } = defineProps<{ label: string, multiple?: boolean, invalid?: boolean }>()
+const { label, multiple = false, invalid = false, placeholder = 'Search the programs of the bench' } = defineProps<{ label: string, multiple?: boolean, invalid?: boolean, placeholder?: string }>()
 const chosen = defineModel<string | string[]>({ required: true })
 
 const mirror = useMirror()
@@ -24,7 +24,7 @@ const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !
     :filter-method="(text: string) => { query = text }"
     :aria-label="label"
     :aria-invalid="invalid"
-    placeholder="Search the programs of the bench"
+    :placeholder="placeholder"
     no-match-text="No program of that name"
     @visible-change="query = ''"
   >
@@ -34,7 +34,7 @@ const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !
       :value="program.id"
       :label="program.name"
     >
-      <span class="option"><ProgramIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code></span>
+      <span class="option"><SetIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code></span>
     </ElOption>
     <ElOption
       v-for="id in missing"

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Lever } from '~~/core/levers'
+import { programsNamed } from '~~/core/levers'
+import { useMirror } from '~/live/useMirror'
+import SetIcon from './SetIcon.vue'
+
+/** The picture of a lever: the chosen one, or that of the only program it is about. */
+const { lever } = defineProps<{ lever: Pick<Lever, 'icon' | 'steps'> }>()
+
+const mirror = useMirror()
+const programIcon = computed(() => {
+  const [id, ...more] = programsNamed(lever.steps)
+  return id !== undefined && more.length === 0 ? mirror.bench.programs[id]?.icon : undefined
+})
+const name = computed(() => (lever.icon?.kind === 'set' ? lever.icon.name : programIcon.value))
+const colour = computed(() => (lever.icon && lever.icon.kind !== 'upload' ? lever.icon.colour : 'ink'))
+</script>
+
+<template>
+  <img
+    v-if="lever.icon?.kind === 'upload'"
+    class="icon lever-icon"
+    :src="`/api/icons/uploads/${lever.icon.id}`"
+    alt=""
+  >
+  <SetIcon
+    v-else-if="name"
+    :name="name"
+    class="lever-icon"
+    :style="{ color: `var(--icon-${colour})` }"
+  />
+  <span
+    v-else
+    class="icon lever-icon"
+  />
+</template>
+
+<style scoped>
+.lever-icon { display: inline-block; object-fit: contain; }
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import type { ProgramOption } from '~~/core/command'
+import { WINDOW_PARTS } from '~~/core/command'
+import IconPlus from '~icons/tabler/plus'
+import IconX from '~icons/tabler/x'
+import { emptyOption, joinList, readSource, splitList, writeSource } from './programDraft'
+
+/** The options a program knows, one a row. */
+const { issueOf } = defineProps<{ issueOf: (path: string) => string | undefined }>()
+const options = defineModel<ProgramOption[]>({ required: true })
+
+/** How an option and its value are written, as one choice. */
+const forms: { id: string, words: string, value: ProgramOption['value'], joiners: ProgramOption['joiners'] }[] = [
+  { id: 'flag', words: 'alone', value: 'none', joiners: [] },
+  { id: '=', words: 'name=value', value: 'required', joiners: ['='] },
+  { id: 'space', words: 'name value', value: 'required', joiners: ['space'] },
+  { id: '=,space', words: 'either', value: 'required', joiners: ['=', 'space'] },
+  { id: ':', words: 'name:value', value: 'required', joiners: [':'] },
+]
+const effects: { id: string, words: string, effect: ProgramOption['effect'] }[] = [
+  { id: 'setting', words: 'is a setting', effect: { kind: 'setting' } },
+  ...WINDOW_PARTS.map(part => ({ id: part, words: `is the ${part === 'dataset' ? 'data set' : part}`, effect: { kind: 'part' as const, part } })),
+  { id: 'minimized', words: 'opens minimized', effect: { kind: 'window-mode', mode: 'minimized' } },
+  { id: 'maximized', words: 'opens maximized', effect: { kind: 'window-mode', mode: 'maximized' } },
+]
+
+const formOf = (option: ProgramOption) => (option.value === 'none' ? 'flag' : option.joiners.join(','))
+const effectOf = ({ effect }: ProgramOption) => (effect.kind === 'part' ? effect.part : effect.kind === 'window-mode' ? effect.mode : 'setting')
+
+function alter(index: number, part: Partial<ProgramOption>): void {
+  options.value = options.value.with(index, { ...options.value[index]!, ...part })
+}
+
+/** A list of values, or where they come from. */
+function setValues(index: number, text: string): void {
+  const source = readSource(text)
+  alter(index, { source, choices: source || splitList(text).length === 0 ? undefined : splitList(text) })
+}
+</script>
+
+<template>
+  <fieldset>
+    <legend>Options <span class="soft">values: <code>red, dome</code>, or <code>list profiles</code>, or <code>folders below ${captures}</code></span></legend>
+    <div
+      v-for="(option, i) in options"
+      :key="i"
+      class="option"
+    >
+      <ElInput
+        :model-value="joinList(option.names)"
+        class="mono"
+        :aria-label="`Names of option ${i + 1}`"
+        spellcheck="false"
+        @change="alter(i, { names: splitList($event) })"
+      />
+      <ElSelect
+        :model-value="formOf(option)"
+        :aria-label="`How option ${i + 1} is written`"
+        @update:model-value="alter(i, { value: forms.find(form => form.id === $event)!.value, joiners: [...forms.find(form => form.id === $event)!.joiners] })"
+      >
+        <ElOption
+          v-for="form in forms"
+          :key="form.id"
+          :value="form.id"
+          :label="form.words"
+        />
+      </ElSelect>
+      <ElInput
+        :model-value="writeSource(option.source) || joinList(option.choices)"
+        class="mono"
+        :disabled="option.value === 'none'"
+        :aria-label="`Values of option ${i + 1}`"
+        placeholder="anything"
+        spellcheck="false"
+        @change="setValues(i, $event)"
+      />
+      <ElSelect
+        :model-value="effectOf(option)"
+        :aria-label="`What option ${i + 1} does`"
+        @update:model-value="alter(i, { effect: effects.find(entry => entry.id === $event)!.effect })"
+      >
+        <ElOption
+          v-for="entry in effects"
+          :key="entry.id"
+          :value="entry.id"
+          :label="entry.words"
+        />
+      </ElSelect>
+      <ElInput
+        :model-value="option.help"
+        :aria-label="`Help of option ${i + 1}`"
+        placeholder="What it does"
+        @update:model-value="alter(i, { help: $event })"
+      />
+      <ElButton
+        size="small"
+        :aria-label="`Remove option ${i + 1}`"
+        @click="options = options.toSpliced(i, 1)"
+      >
+        <IconX class="icon" />
+      </ElButton>
+      <p
+        v-if="issueOf(String(i))"
+        class="fault"
+        role="alert"
+      >
+        {{ issueOf(String(i)) }}
+      </p>
+    </div>
+    <ElButton
+      size="small"
+      @click="options = [...options, emptyOption()]"
+    >
+      <IconPlus class="icon" /> Option
+    </ElButton>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset { border: 0; margin: 0; padding: 0; display: grid; gap: 6px; justify-items: start; min-width: 0; }
+legend { font: 600 14px var(--engraved); padding: 0 0 4px; }
+legend .soft { font: 400 13px var(--plain); }
+.option { display: grid; grid-template-columns: 140px 120px minmax(0, 1.2fr) 150px minmax(0, 1fr) 28px; gap: 6px; align-items: center; width: 100%; }
+.option .el-button { padding: 0; }
+.option p { grid-column: 1 / -1; }
+.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
+</style>

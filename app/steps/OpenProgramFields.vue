@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RUNNING_POLICIES, runningWords, UNSAVED_POLICIES, unsavedWords } from '~~/core/steps'
+import type { Step, StepFinding, StepOf } from '~~/core/steps'
+import FormField from '~/levers/FormField.vue'
+import { useMirror } from '~/live/useMirror'
+import IconPlus from '~icons/tabler/plus'
+import IconX from '~icons/tabler/x'
+import ArgumentList from './ArgumentList.vue'
+import CommandLineField from './CommandLineField.vue'
+import FindingLines from './FindingLines.vue'
+import ResolvedText from './ResolvedText.vue'
+
+/** All that a program is started with: arguments as a list and as a line, window, working directory, environment, and what happens if it runs. */
+const { index, findings, issueOf, values } = defineProps<{ index: number, findings: readonly StepFinding[], issueOf: (path: string) => string | undefined, values: Readonly<Record<string, string>> }>()
+const step = defineModel<StepOf<'program.open'>>({ required: true })
+const emit = defineEmits<{ mend: [step: Step], several: [name: string, values: string[]] }>()
+
+const mirror = useMirror()
+const program = computed(() => mirror.bench.programs[step.value.programId])
+const windowWords = { normal: 'Normal size', maximized: 'Maximized', minimized: 'Minimized', hidden: 'Hidden' }
+const environment = computed(() => step.value.environment ?? [])
+const elsewhere = computed(() => findings.filter(finding => !finding.at.startsWith('args.') && !finding.at.startsWith('environment') && finding.at !== 'workingDirectory'))
+const defaultWords = computed(() => (program.value?.instances === 'single' ? (program.value.whenRunning === 'loads' ? 'as it does itself: comes to front and loads' : 'as it does itself: comes to front') : 'as it does itself: opens another'))
+
+function alter(part: Partial<StepOf<'program.open'>>): void {
+  step.value = { ...step.value, ...part }
+}
+
+function setEntry(at: number, part: { name?: string, value?: string }): void {
+  alter({ environment: environment.value.with(at, { ...environment.value[at]!, ...part }) })
+}
+</script>
+
+<template>
+  <ArgumentList
+    :model-value="step.args"
+    :program="program"
+    :findings="findings"
+    :issue-of="path => issueOf(`args.${path}`)"
+    :values="values"
+    @update:model-value="alter({ args: $event })"
+    @mend="emit('mend', $event)"
+    @several="(name, chosen) => emit('several', name, chosen)"
+  />
+  <CommandLineField
+    :model-value="step.args"
+    :program="program"
+    :label="`Command line of step ${index + 1}`"
+    :known="values"
+    @update:model-value="alter({ args: $event })"
+    @program="alter({ programId: $event })"
+  />
+  <FindingLines
+    :findings="elsewhere"
+    @mend="emit('mend', $event)"
+  />
+  <div class="rest">
+    <FormField label="If it runs already">
+      <template #default="{ fieldId }">
+        <ElSelect
+          :id="fieldId"
+          :model-value="step.whenRunning ?? 'program'"
+          aria-label="What happens if it runs already"
+          @update:model-value="alter({ whenRunning: $event === 'program' ? undefined : $event })"
+        >
+          <ElOption
+            v-for="policy in RUNNING_POLICIES"
+            :key="policy"
+            :value="policy"
+            :label="policy === 'program' ? defaultWords : runningWords[policy].replace('if it runs, ', '')"
+          />
+        </ElSelect>
+      </template>
+    </FormField>
+    <FormField
+      v-if="step.whenRunning === 'reopen'"
+      label="Unsaved work"
+    >
+      <template #default="{ fieldId }">
+        <ElSelect
+          :id="fieldId"
+          :model-value="step.unsaved ?? 'ask'"
+          aria-label="What happens to unsaved work"
+          @update:model-value="alter({ unsaved: $event })"
+        >
+          <ElOption
+            v-for="policy in UNSAVED_POLICIES"
+            :key="policy"
+            :value="policy"
+            :label="unsavedWords[policy]"
+          />
+        </ElSelect>
+      </template>
+    </FormField>
+    <FormField label="Window">
+      <template #default="{ fieldId }">
+        <ElSelect
+          :id="fieldId"
+          :model-value="step.windowMode ?? ''"
+          :empty-values="[null, undefined]"
+          aria-label="Window"
+          @update:model-value="alter({ windowMode: $event || undefined })"
+        >
+          <ElOption
+            value=""
+            label="As the program opens it"
+          />
+          <ElOption
+            v-for="(words, mode) in windowWords"
+            :key="mode"
+            :value="mode"
+            :label="words"
+          />
+        </ElSelect>
+      </template>
+    </FormField>
+    <FormField
+      label="Working directory"
+      :issue="issueOf('workingDirectory')"
+    >
+      <template #default="{ fieldId }">
+        <ElInput
+          :id="fieldId"
+          :model-value="step.workingDirectory ?? ''"
+          class="mono"
+          placeholder="${home}"
+          spellcheck="false"
+          @update:model-value="alter({ workingDirectory: $event || undefined })"
+        />
+        <ResolvedText
+          :text="step.workingDirectory ?? ''"
+          :values="values"
+        />
+        <FindingLines
+          :findings="findings.filter(finding => finding.at === 'workingDirectory')"
+          @mend="emit('mend', $event)"
+        />
+      </template>
+    </FormField>
+  </div>
+  <div
+    v-for="(entry, i) in environment"
+    :key="i"
+    class="entry"
+  >
+    <ElInput
+      :model-value="entry.name"
+      class="mono"
+      :aria-label="`Name of environment value ${i + 1}`"
+      placeholder="NAME"
+      spellcheck="false"
+      @update:model-value="setEntry(i, { name: $event })"
+    />
+    <span class="soft">=</span>
+    <ElInput
+      :model-value="entry.value"
+      class="mono"
+      :aria-label="`Environment value ${i + 1}`"
+      spellcheck="false"
+      @update:model-value="setEntry(i, { value: $event })"
+    />
+    <ElButton
+      size="small"
+      :aria-label="`Remove environment value ${i + 1}`"
+      @click="alter({ environment: environment.toSpliced(i, 1) })"
+    >
+      <IconX class="icon" />
+    </ElButton>
+    <div class="below">
+      <ResolvedText
+        :text="entry.value"
+        :values="values"
+      />
+      <FindingLines
+        :findings="findings.filter(finding => finding.at.startsWith(`environment.${i}.`))"
+        @mend="emit('mend', $event)"
+      />
+      <p
+        v-if="issueOf(`environment.${i}.name`)"
+        class="fault"
+        role="alert"
+      >
+        {{ issueOf(`environment.${i}.name`) }}
+      </p>
+    </div>
+  </div>
+  <div>
+    <ElButton
+      size="small"
+      @click="alter({ environment: [...environment, { name: program?.arguments.environment?.[0]?.name ?? '', value: '' }] })"
+    >
+      <IconPlus class="icon" /> Environment value
+    </ElButton>
+    <span
+      v-if="program?.arguments.environment"
+      class="soft reads"
+    >It reads {{ program.arguments.environment.map(rule => rule.name).join(', ') }}.</span>
+  </div>
+</template>
+
+<style scoped>
+.rest { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
+.entry { display: grid; grid-template-columns: 220px 10px minmax(0, 1fr) 28px; gap: 6px; align-items: center; }
+.entry .el-button { padding: 0; }
+.below { grid-column: 1 / -1; display: grid; gap: 2px; }
+.reads { margin-left: 8px; }
+.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
+</style>

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { choicesOf } from '~~/core/bench'
+import { profileOption } from '~~/core/steps'
+import type { Step, StepFinding, StepOf } from '~~/core/steps'
+import FormField from '~/levers/FormField.vue'
+import { useMirror } from '~/live/useMirror'
+import ProgramSelect from '~/programs/ProgramSelect.vue'
+import ArgumentList from './ArgumentList.vue'
+import FindingLines from './FindingLines.vue'
+
+/** Folders, files and addresses to open, in which programs and profile, and what happens to an address that is open already. */
+const { findings, issueOf, values } = defineProps<{ findings: readonly StepFinding[], issueOf: (path: string) => string | undefined, values: Readonly<Record<string, string>> }>()
+const step = defineModel<StepOf<'place.open'>>({ required: true })
+const emit = defineEmits<{ mend: [step: Step] }>()
+
+const mirror = useMirror()
+const profiles = computed(() => (step.value.programIds ?? []).flatMap((id) => {
+  const program = mirror.bench.programs[id]
+  const option = program && profileOption(program)
+  return option ? choicesOf(option, program, mirror.bench) ?? [] : []
+}))
+
+function alter(part: Partial<StepOf<'place.open'>>): void {
+  step.value = { ...step.value, ...part }
+}
+</script>
+
+<template>
+  <ArgumentList
+    :model-value="step.places"
+    label="Place"
+    at="places"
+    :findings="findings"
+    :issue-of="path => issueOf(`places.${path}`)"
+    :values="values"
+    @update:model-value="alter({ places: $event })"
+    @mend="emit('mend', $event)"
+  />
+  <p
+    v-if="issueOf('places')"
+    class="fault"
+    role="alert"
+  >
+    {{ issueOf('places') }}
+  </p>
+  <div class="rest">
+    <FormField
+      label="Opened with"
+      hint="each place in each of them"
+    >
+      <ProgramSelect
+        :model-value="step.programIds ?? []"
+        multiple
+        label="Programs that open the places"
+        placeholder="The program that opens such"
+        @update:model-value="alter({ programIds: ($event as string[]).length > 0 ? $event as string[] : undefined })"
+      />
+    </FormField>
+    <FormField
+      v-if="(step.programIds?.length ?? 0) > 0"
+      label="In the profile"
+    >
+      <ElSelect
+        :model-value="step.profile ?? ''"
+        filterable
+        allow-create
+        clearable
+        aria-label="Profile"
+        placeholder="Any"
+        @update:model-value="alter({ profile: $event || undefined })"
+      >
+        <ElOption
+          v-for="profile in profiles"
+          :key="profile.value"
+          :value="profile.value"
+          :label="profile.name"
+        >
+          <span class="choice">{{ profile.name }} <code class="soft">{{ profile.detail }}</code></span>
+        </ElOption>
+      </ElSelect>
+    </FormField>
+    <FormField label="An address that is open in a tab">
+      <ElSelect
+        :model-value="step.ifOpen ?? 'raise'"
+        aria-label="An address that is open already"
+        @update:model-value="alter({ ifOpen: $event === 'raise' ? undefined : $event })"
+      >
+        <ElOption
+          value="raise"
+          label="its tab comes to the front"
+        />
+        <ElOption
+          value="again"
+          label="is opened again"
+        />
+      </ElSelect>
+    </FormField>
+  </div>
+  <FindingLines
+    :findings="findings.filter(finding => finding.at === 'profile' || finding.at.startsWith('programIds'))"
+    @mend="emit('mend', $event)"
+  />
+</template>
+
+<style scoped>
+.rest { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
+.choice { display: flex; justify-content: space-between; gap: 16px; }
+</style>

@@ -1,0 +1,425 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { describeClash } from '~~/core/clash'
+import { parseChord } from '~~/core/keys'
+import type { Lever, LeverIcon } from '~~/core/levers'
+import { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from '~~/core/variants'
+import type { VariantColumn } from '~~/core/variants'
+import { ApiRefusal, callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import { useLeverActions } from '~/levers/useLeverActions'
+import NumberPlate from '~/plates/NumberPlate.vue'
+import { useViewKeys } from '~/shell/useViewKeys'
+import IconPlus from '~icons/tabler/plus'
+import IconX from '~icons/tabler/x'
+import { columnHead, readCsv } from './readCsv'
+import type { DraftRow } from './readCsv'
+
+/** One row for each variant, one column for each part that differs; all is checked before anything is made. */
+const { pattern } = defineProps<{ pattern: Lever }>()
+
+const mirror = useMirror()
+const notices = useNotices()
+const actions = useLeverActions()
+const router = useRouter()
+const route = useRoute()
+
+const columns = computed(() => columnsOf(pattern, mirror.bench))
+const valueColumns = computed(() => columns.value.filter(column => column.choices && column.choices.length > 0))
+const shownIds = ref<string[]>(columns.value.filter(column => column.kind === 'value').map(column => column.id))
+const shown = computed(() => columns.value.filter(column => shownIds.value.includes(column.id)))
+const rows = ref<DraftRow[]>([])
+const template = ref(`${pattern.name}, {${valueColumns.value[0] ? columnHead(valueColumns.value[0]) : 'n'}}`)
+const firstChord = ref('Ctrl+Alt+1')
+const csv = ref('')
+const csvProblems = ref<readonly string[]>([])
+const isPasting = ref(false)
+const isSaving = ref(false)
+const wasTried = ref(false)
+let count = 0
+
+useViewKeys('Variants', [
+  { keys: 'Ctrl+S', does: 'makes all variants of the table' },
+  { keys: 'Escape', does: 'goes back to the levers' },
+])
+
+function add(part: Partial<DraftRow> = {}): void {
+  rows.value = [...rows.value, { id: ++count, name: '', chord: '', icon: '', cells: {}, ...part }]
+}
+
+function alter(index: number, part: Partial<DraftRow>): void {
+  rows.value = rows.value.with(index, { ...rows.value[index]!, ...part })
+}
+
+function setCell(index: number, column: VariantColumn, text: string): void {
+  alter(index, { cells: { ...rows.value[index]!.cells, [column.id]: text } })
+}
+
+/** Names by the template for rows that have none, or for all; made distinct among themselves and from what is there. */
+function nameRows(all: boolean): void {
+  const wanted = rows.value.map((row, i) => (all || row.name === '' ? nameFrom(template.value, columns.value, row.cells).replaceAll('{n}', String(i + 1)) : row.name))
+  const names = makeDistinct(wanted, mirror.levers.map(lever => lever.name))
+  rows.value = rows.value.map((row, i) => ({ ...row, name: names[i]! }))
+}
+
+function addFromList(column: VariantColumn, only?: readonly string[]): void {
+  if (!shownIds.value.includes(column.id)) shownIds.value = [...shownIds.value, column.id]
+  for (const choice of column.choices ?? []) if (!only || only.includes(choice.value)) add({ cells: { [column.id]: choice.value } })
+  nameRows(false)
+}
+
+const chordInput = computed(() => ({ pattern, levers: mirror.levers, frames: mirror.frames, bench: mirror.bench }))
+function giveChords(): void {
+  const chords = chordsInRow(firstChord.value, rows.value.length, chordInput.value)
+  if (!chords.ok) return notices.show({ text: chords.issues[0]!.message, tone: 'fault' })
+  rows.value = rows.value.map((row, i) => ({ ...row, chord: chords.value[i] ?? '' }))
+  const without = rows.value.length - chords.value.length
+  if (without > 0) notices.say(`${chords.value.length} free chords from ${firstChord.value} on; ${without} rows have none.`)
+}
+
+function takeCsv(): void {
+  const reading = readCsv(csv.value, columns.value)
+  csvProblems.value = reading.problems
+  if (reading.problems.length > 0) return
+  const used = columns.value.filter(column => reading.rows.some(row => row.cells[column.id] !== undefined)).map(column => column.id)
+  shownIds.value = [...new Set([...shownIds.value, ...used])]
+  for (const row of reading.rows) add(row)
+  nameRows(false)
+  csv.value = ''
+  isPasting.value = false
+}
+
+const wanted = computed(() => rows.value.map(row => ({
+  name: row.name, chord: row.chord, cells: row.cells,
+  ...(row.icon === '' ? {} : { icon: { kind: 'set', name: row.icon.trim().toLowerCase().replaceAll(' ', '-'), colour: 'ink' } satisfies LeverIcon }),
+})))
+const plan = computed(() => planVariants({ ...chordInput.value, rows: wanted.value }))
+const clashes = computed(() => clashesOfRows({ ...chordInput.value, rows: wanted.value }))
+
+function issueOf(index: number, part: string): string | undefined {
+  if (plan.value.ok) return undefined
+  const issue = plan.value.issues.find(entry => entry.at === `rows.${index}.${part}`)
+  const isEmpty = part === 'name' && rows.value[index]!.name.trim() === ''
+  return issue && (wasTried.value || !isEmpty) ? issue.message : undefined
+}
+
+const parsesChord = (text: string) => parseChord(text).ok
+
+async function save(): Promise<void> {
+  wasTried.value = true
+  if (isSaving.value || !plan.value.ok) {
+    if (!plan.value.ok) notices.show({ text: plan.value.issues[0]!.message, tone: 'fault' })
+    return
+  }
+  isSaving.value = true
+  try {
+    const made = await callApi('createVariants', { id: pattern.id, body: { version: pattern.version, rows: wanted.value } })
+    notices.say(`Made ${made.length} variants of ${pattern.plate} ${pattern.name}.`, { label: 'Undo', act: actions.undo })
+    await router.push('/levers')
+  }
+  catch (error) {
+    if (!(error instanceof ApiRefusal)) throw error
+    notices.show({ text: error.message, tone: 'fault' })
+  }
+  finally {
+    isSaving.value = false
+  }
+}
+
+const { column: queried, values: queriedValues } = route.query
+const fromQuery = columns.value.find(column => column.id === queried)
+if (fromQuery && typeof queriedValues === 'string') addFromList(fromQuery, queriedValues.split('\n'))
+
+useEventListener(window, 'keydown', (event) => {
+  if (event.ctrlKey && event.key.toLowerCase() === 's') {
+    event.preventDefault()
+    void save()
+  }
+  else if (event.key === 'Escape' && !event.defaultPrevented && !document.activeElement?.closest('.el-select, [role="combobox"]')) void router.push('/levers')
+})
+</script>
+
+<template>
+  <section class="view">
+    <header class="view-head">
+      <NumberPlate
+        :plate="pattern.plate"
+        :steps="pattern.steps"
+      />
+      <h1>Variants of {{ pattern.name }}</h1>
+      <span class="gap" />
+      <ElButton @click="router.push('/levers')">
+        Cancel
+      </ElButton>
+      <ElButton
+        type="primary"
+        :loading="isSaving"
+        :disabled="rows.length === 0"
+        @click="save"
+      >
+        Make {{ rows.length }} {{ rows.length === 1 ? 'variant' : 'variants' }}
+      </ElButton>
+    </header>
+    <div class="body">
+      <div class="tools">
+        <span class="tool">
+          <label for="variant-columns">What differs</label>
+          <ElSelect
+            id="variant-columns"
+            v-model="shownIds"
+            multiple
+            collapse-tags
+            :max-collapse-tags="2"
+            placeholder="Only name and chord"
+            aria-label="What differs"
+            class="columns"
+          >
+            <ElOption
+              v-for="column in columns"
+              :key="column.id"
+              :value="column.id"
+              :label="columnHead(column)"
+            >
+              <code>{{ column.key }}</code> <span class="soft">{{ column.kind === 'value' ? `as pattern: ${column.pattern}` : 'there or not' }}</span>
+            </ElOption>
+          </ElSelect>
+        </span>
+        <span class="tool">
+          <label for="variant-template">Names</label>
+          <ElInput
+            id="variant-template"
+            v-model="template"
+            class="template"
+          />
+          <ElButton
+            :disabled="rows.length === 0"
+            @click="nameRows(true)"
+          >Name all</ElButton>
+        </span>
+        <span class="tool">
+          <label for="variant-chord">Chords from</label>
+          <ElInput
+            id="variant-chord"
+            v-model="firstChord"
+            class="first mono"
+            :aria-invalid="!parsesChord(firstChord)"
+          />
+          <ElButton
+            :disabled="rows.length === 0"
+            @click="giveChords"
+          >In a row</ElButton>
+        </span>
+      </div>
+      <div class="scroll">
+        <table v-if="rows.length > 0">
+          <thead>
+            <tr>
+              <th scope="col">
+                Name
+              </th>
+              <th
+                v-for="column in shown"
+                :key="column.id"
+                scope="col"
+              >
+                <code>{{ columnHead(column) }}</code>
+              </th>
+              <th scope="col">
+                Icon
+              </th>
+              <th scope="col">
+                Chord
+              </th>
+              <th><span class="unseen">Remove</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="(row, i) in rows"
+              :key="row.id"
+            >
+              <td>
+                <ElInput
+                  :model-value="row.name"
+                  :aria-label="`Name of row ${i + 1}`"
+                  :aria-invalid="issueOf(i, 'name') !== undefined"
+                  @update:model-value="alter(i, { name: $event })"
+                />
+                <p
+                  v-if="issueOf(i, 'name')"
+                  class="fault"
+                  role="alert"
+                >
+                  {{ issueOf(i, 'name') }}
+                </p>
+              </td>
+              <td
+                v-for="column in shown"
+                :key="column.id"
+              >
+                <label
+                  v-if="column.kind === 'present'"
+                  class="present"
+                ><ElCheckbox
+                  :model-value="(row.cells[column.id] ?? column.pattern) !== ''"
+                  :aria-label="`${column.key} in row ${i + 1}`"
+                  @update:model-value="setCell(i, column, $event ? column.pattern : '')"
+                /></label>
+                <ElSelect
+                  v-else-if="column.choices"
+                  :model-value="row.cells[column.id] ?? column.pattern"
+                  filterable
+                  allow-create
+                  :aria-label="`${column.key} of row ${i + 1}`"
+                  @update:model-value="setCell(i, column, $event)"
+                >
+                  <ElOption
+                    v-for="choice in column.choices"
+                    :key="choice.value"
+                    :value="choice.value"
+                    :label="choice.name"
+                  >
+                    <span class="choice">{{ choice.name }} <code class="soft">{{ choice.detail }}</code></span>
+                  </ElOption>
+                </ElSelect>
+                <ElInput
+                  v-else
+                  :model-value="row.cells[column.id] ?? column.pattern"
+                  class="mono"
+                  :aria-label="`${column.key} of row ${i + 1}`"
+                  @update:model-value="setCell(i, column, $event)"
+                />
+              </td>
+              <td>
+                <ElInput
+                  :model-value="row.icon"
+                  placeholder="as pattern"
+                  :aria-label="`Icon of row ${i + 1}`"
+                  @update:model-value="alter(i, { icon: $event })"
+                />
+              </td>
+              <td>
+                <ElInput
+                  :model-value="row.chord"
+                  class="mono"
+                  placeholder="none"
+                  :aria-label="`Chord of row ${i + 1}`"
+                  :aria-invalid="issueOf(i, 'chord') !== undefined || clashes[i]!.length > 0"
+                  @update:model-value="alter(i, { chord: $event })"
+                />
+                <p
+                  v-if="issueOf(i, 'chord')"
+                  class="fault"
+                  role="alert"
+                >
+                  {{ issueOf(i, 'chord') }}
+                </p>
+                <p
+                  v-for="(clash, j) in clashes[i]!.slice(0, 1)"
+                  :key="j"
+                  class="fault"
+                >
+                  {{ describeClash(clash) }}
+                </p>
+              </td>
+              <td>
+                <ElButton
+                  size="small"
+                  :aria-label="`Remove row ${i + 1}`"
+                  @click="rows = rows.toSpliced(i, 1)"
+                >
+                  <IconX class="icon" />
+                </ElButton>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p
+          v-else
+          class="soft none"
+        >
+          One row for each variant. Each follows {{ pattern.plate }} {{ pattern.name }} in all that it does not change. Take the rows from a list of the program, paste them as CSV, or add them by hand.
+        </p>
+      </div>
+      <div class="tools">
+        <ElButton @click="add()">
+          <IconPlus class="icon" /> Row
+        </ElButton>
+        <ElButton
+          v-for="column in valueColumns"
+          :key="column.id"
+          @click="addFromList(column)"
+        >
+          A row for each <code class="inline">{{ columnHead(column) }}</code> ({{ column.choices!.length }})
+        </ElButton>
+        <ElButton
+          :aria-expanded="isPasting"
+          @click="isPasting = !isPasting"
+        >
+          Paste CSV
+        </ElButton>
+      </div>
+      <div
+        v-if="isPasting"
+        class="paste"
+      >
+        <ElInput
+          v-model="csv"
+          type="textarea"
+          :rows="5"
+          aria-label="Rows as CSV"
+          :placeholder="`name,chord,${columns.slice(0, 2).map(columnHead).join(',')}\n…`"
+          spellcheck="false"
+        />
+        <ul
+          v-if="csvProblems.length > 0"
+          class="fault"
+          role="alert"
+        >
+          <li
+            v-for="problem in csvProblems"
+            :key="problem"
+          >
+            {{ problem }}
+          </li>
+        </ul>
+        <div>
+          <ElButton
+            type="primary"
+            :disabled="csv.trim() === ''"
+            @click="takeCsv"
+          >
+            Take these rows
+          </ElButton>
+        </div>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.gap { flex: 1; }
+.body { padding: 12px 16px; display: grid; gap: 12px; align-content: start; overflow: auto; min-height: 0; }
+.tools { display: flex; flex-wrap: wrap; gap: 8px 20px; align-items: center; }
+.tools > .el-button { margin: 0 -12px 0 0; }
+.tool { display: flex; gap: 6px; align-items: center; }
+.tool label { font: 600 14px var(--engraved); }
+.columns { width: 260px; }
+.template { width: 260px; }
+.first { width: 120px; }
+.scroll { overflow-x: auto; }
+table { border-collapse: collapse; width: 100%; }
+th { text-align: left; font: 600 13px var(--engraved); color: var(--ink-soft); padding: 2px 6px; }
+td { padding: 3px 6px; border-top: 1px solid var(--line); vertical-align: top; min-width: 110px; }
+td:first-child { min-width: 340px; }
+td:last-child { min-width: 0; width: 36px; }
+.present { display: flex; height: 32px; align-items: center; }
+.choice { display: flex; justify-content: space-between; gap: 16px; }
+.inline { margin: 0 4px; }
+.none { max-width: 640px; }
+.paste { display: grid; gap: 8px; }
+.mono :deep(.el-input__inner), .paste :deep(textarea) { font-family: var(--mono); font-size: 13px; }
+</style>

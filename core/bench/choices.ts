@@ -1,0 +1,62 @@
+import type { ArgumentRules, Positional, ProgramOption, ValueSource, WindowPart } from '../command'
+import { expandVariables } from '../command'
+import { absolutePath, entriesOf } from './paths'
+import type { BenchState, Program } from './schema'
+
+/** One value that can be chosen by name, with what identifies it. */
+export interface ValueChoice {
+  /** What the program gets. */
+  readonly value: string
+  readonly name: string
+  /** What tells it apart, where the name alone does not: the identifier, the path. */
+  readonly detail: string
+}
+
+/** The values an option can have, or the files a position can take, as the bench has them now; undefined when anything can be typed. */
+export function choicesOf(part: Pick<ProgramOption, 'choices' | 'source'> | Pick<Positional, 'source'>, program: Program, state: BenchState): ValueChoice[] | undefined {
+  if (part.source) return fromSource(part.source, program, state)
+  return 'choices' in part && part.choices ? part.choices.map(value => ({ value, name: value, detail: '' })) : undefined
+}
+
+function fromSource(source: ValueSource, program: Program, state: BenchState): ValueChoice[] {
+  switch (source.kind) {
+    case 'reported': return (program.reports?.[source.list] ?? []).map(({ id, name }) => ({ value: id, name, detail: id }))
+    case 'folders': return entriesBelow(source.below, state).flatMap((path) => {
+      const file = state.files[path]!
+      const name = lastPart(path)
+      return file.kind === 'folder' ? [{ value: name, name: file.label ?? name, detail: path }] : []
+    })
+    case 'files': {
+      const pattern = globToRegExp(source.pattern)
+      return entriesBelow(source.below, state).filter(path => state.files[path]!.kind === 'file' && pattern.test(lastPart(path))).map(path => ({ value: path, name: lastPart(path), detail: path }))
+    }
+  }
+}
+
+/** The folder a source looks below, without a slash at its end; undefined when it names a value that is not known. */
+function entriesBelow(below: string, state: BenchState): string[] {
+  const folder = expandVariables(below, state.folders)
+  return folder.ok ? entriesOf(state, absolutePath(folder.value, '/')).sort((a, b) => a.localeCompare(b)) : []
+}
+
+/** A file name pattern with `*` and `?` (POSIX.1-2017 §2.13, without bracket expressions). */
+function globToRegExp(pattern: string): RegExp {
+  return new RegExp(`^${pattern.replace(/[.+^${}()|[\]\\]/g, '\\$&').replaceAll('*', '.*').replaceAll('?', '.')}$`, 'i')
+}
+
+/** What people call the value of a part: the name its source gives it, or the value itself. */
+export function partName(program: Program | undefined, part: WindowPart, value: string, state: BenchState): string {
+  const option = program?.arguments.options.find(entry => entry.source && entry.effect.kind === 'part' && entry.effect.part === part)
+  return (option && choicesOf(option, program!, state)?.find(choice => choice.value === value)?.name) ?? value
+}
+
+/** A program's rules with the values its options have on the bench now, so that a profile that is gone is not taken. */
+export function rulesNow(program: Program, state: BenchState): ArgumentRules {
+  if (!program.arguments.options.some(option => option.source)) return program.arguments
+  const options = program.arguments.options.map(option => (option.source ? { ...option, choices: choicesOf(option, program, state)!.map(choice => choice.value) } : option))
+  return { ...program.arguments, options }
+}
+
+function lastPart(path: string): string {
+  return path.slice(path.lastIndexOf('/') + 1)
+}

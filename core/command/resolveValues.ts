@@ -1,0 +1,45 @@
+import { z } from 'zod'
+import type { Issue } from '../result'
+import { expandVariables, namesUsed } from './expandVariables'
+
+/** A named value as it was written: its text may use known folders and other values. */
+export interface NamedText { readonly name: string, readonly text: string }
+
+const issueSchema = z.object({ code: z.string(), message: z.string(), at: z.union([z.number(), z.string()]).optional() })
+
+/** Named values as they resolve now. What cannot be resolved says why, so that whoever uses it can be told. */
+export const valueTableSchema = z.object({ values: z.record(z.string(), z.string()), broken: z.record(z.string(), issueSchema) })
+export type ValueTable = z.infer<typeof valueTableSchema>
+
+/**
+ * Resolves named values that may use each other. `known` (the known folders) come first and are not part of the table;
+ * of two texts with one name the later counts. Broken ones carry `variable-circular`, `variable-unknown` or `variable-open`.
+ */
+export function resolveValues(known: Readonly<Record<string, string>>, named: readonly NamedText[]): ValueTable {
+  const texts = new Map(named.map(({ name, text }) => [name, text]))
+  const values: Record<string, string> = {}
+  const broken: Record<string, Issue> = {}
+  const path: string[] = []
+
+  function resolve(name: string): void {
+    if (Object.hasOwn(values, name) || Object.hasOwn(broken, name)) return
+    if (path.includes(name)) {
+      const circle = [...path.slice(path.indexOf(name)), name]
+      for (const member of circle) broken[member] = { code: 'variable-circular', message: `“${member}” goes round in a circle: ${circle.join(' → ')}. Change one of them.` }
+      return
+    }
+    path.push(name)
+    const text = texts.get(name)!
+    for (const used of namesUsed(text)) if (texts.has(used)) resolve(used)
+    path.pop()
+    if (Object.hasOwn(broken, name)) return
+    const expanded = expandVariables(text, { ...known, ...values }, broken)
+    if (expanded.ok) values[name] = expanded.value
+    else broken[name] = expanded.issues[0]!
+  }
+
+  for (const name of texts.keys()) resolve(name)
+  return { values, broken }
+}
+
+export const NO_VALUES: ValueTable = { values: {}, broken: {} }

@@ -1,0 +1,8 @@
+export { decodeEntryFile, LARGEST_FILE_BYTES, parseEntryFile, writeEntryFile } from './entryFile'
+export type { EntryFile, EntryGroup, EntryLine } from './entryFile'
+export { exportEntries } from './exportEntries'
+export type { EntryExport } from './exportEntries'
+export { planImport } from './planImport'
+export type { ImportFile, ImportInput, ImportItem, PlannedLever } from './planImport'
+export { readEntry } from './readEntry'
+export type { DesktopEntry, EntryAction, ExecLine } from './readEntry'

@@ -1,0 +1,33 @@
+import type { BenchState, Change } from '../bench'
+import { NO_VALUES } from '../command'
+import type { Reading, ValueTable } from '../command'
+import type { Issue } from '../result'
+
+/** Time, identity, named values and answers come from outside. */
+export interface StepContext {
+  readonly nowMs: number
+  readonly nextId: () => string
+  /** The user's own values, on top of the known folders. */
+  readonly values?: ValueTable
+  /** The answer to the question the step asked before. */
+  readonly answer?: string
+}
+
+export interface Question { readonly text: string, readonly choices: readonly { readonly id: string, readonly label: string }[] }
+
+/** What a step comes to on a given bench. Its changes are not applied yet. */
+export type StepEffect
+  = | { readonly kind: 'done', readonly changes: readonly Change[], readonly note: string, readonly reading?: Reading }
+  /** Changes of a failed step are made too: an error window does stand on the bench. */
+    | { readonly kind: 'failed', readonly changes: readonly Change[], readonly issue: Issue, readonly reading?: Reading }
+    | { readonly kind: 'waits', readonly untilMs: number, readonly note: string }
+    | { readonly kind: 'asks', readonly question: Question }
+
+export function failed(issues: readonly Issue[]): Extract<StepEffect, { kind: 'failed' }> {
+  return { kind: 'failed', changes: [], issue: { code: issues[0]!.code, message: issues.map(issue => issue.message).join(' ') } }
+}
+
+/** Every name a text of a step can use: named values in front of known folders. */
+export function namesFor(bench: Pick<BenchState, 'folders'>, table: ValueTable = NO_VALUES): { values: Record<string, string>, broken: ValueTable['broken'] } {
+  return { values: { ...bench.folders, ...table.values }, broken: table.broken }
+}

@@ -1,0 +1,5 @@
+export { argumentKeys, editArguments, findEdits, textOf } from './argumentKeys'
+export type { ArgumentEdit, KeyedPart } from './argumentKeys'
+export { describeOwn, followPattern, ownAfterEdit } from './followPattern'
+export { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from './planVariants'
+export type { PlanInput, PlannedVariant, VariantColumn, VariantRow } from './planVariants'

@@ -1,0 +1,53 @@
+import type { Frame, Lever, NamedValue } from '../../core/levers'
+import { fail, succeed } from '../../core/result'
+import type { Issue, Result } from '../../core/result'
+import type { RevisionEntry } from '../database/schema'
+
+/** Levers, frames and named values as they stand; edits are planned against it. */
+export interface BookState {
+  readonly levers: ReadonlyMap<string, Lever>
+  readonly frames: ReadonlyMap<string, Frame>
+  readonly values: ReadonlyMap<string, NamedValue>
+}
+
+/** An edit ready to be made: what the history calls it, what it alters, and what to answer. */
+export interface PlannedEdit<T> { readonly label: string, readonly entries: RevisionEntry[], readonly answer: T }
+
+export function leverMissing(id: string): Issue {
+  return { code: 'lever-missing', message: `There is no lever “${id}”; it may have been deleted. Undo brings a deleted lever back.` }
+}
+
+/** The lever in the version an edit was made from. Issues: `lever-missing`, `stale`. */
+export function currentLever(state: BookState, id: string, version: number): Result<Lever> {
+  const lever = state.levers.get(id)
+  if (!lever) return fail(leverMissing(id))
+  if (lever.version !== version) return fail({ code: 'stale', message: `${lever.plate} ${lever.name} was edited elsewhere since you opened it (version ${lever.version}, not ${version}). Nothing was overwritten.`, at: 'version' })
+  return succeed(lever)
+}
+
+/** All of the levers, in order, or everything that is wrong with any. */
+export function currentLevers(state: BookState, refs: readonly { id: string, version: number }[]): Result<Lever[]> {
+  const found = refs.map(({ id, version }) => currentLever(state, id, version))
+  const issues = found.flatMap((result, i) => (result.ok ? [] : result.issues.map(issue => ({ ...issue, at: `levers.${i}` }))))
+  return issues.length > 0 ? fail(...issues) : succeed(found.flatMap(result => (result.ok ? [result.value] : [])))
+}
+
+export function nextPlate(state: BookState): number {
+  let most = 0
+  for (const lever of state.levers.values()) most = Math.max(most, lever.plate)
+  return most + 1
+}
+
+/** `7 Comet chart`, or `12 levers`. */
+export function nameOf(levers: readonly Lever[]): string {
+  return levers.length === 1 ? `${levers[0]!.plate} ${levers[0]!.name}` : `${levers.length} levers`
+}
+
+export function edited(before: Lever, after: Partial<Lever>): Extract<RevisionEntry, { kind: 'lever' }> {
+  return { kind: 'lever', id: before.id, before, after: withoutNothing({ ...before, ...after, version: before.version + 1 }) }
+}
+
+/** Optional fields that are set to nothing are left out, as they are when read from the store. */
+export function withoutNothing(lever: Lever): Lever {
+  return Object.fromEntries(Object.entries(lever).filter(([, value]) => value !== null && value !== undefined)) as Lever
+}

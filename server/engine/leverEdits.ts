@@ -1,0 +1,157 @@
+import type { BatchBody } from '../../contract'
+import type { BenchState } from '../../core/bench'
+import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
+import { programsNamed } from '../../core/levers'
+import { didYouMean } from '../../core/names'
+import { assertNever, fail, succeed } from '../../core/result'
+import type { Issue, Result } from '../../core/result'
+import { makeDistinct, ownAfterEdit } from '../../core/variants'
+import type { RevisionEntry } from '../database/schema'
+import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate, withoutNothing } from './bookState'
+import type { BookState, PlannedEdit } from './bookState'
+import { newId } from './newId'
+
+/** Issues: `frame-missing`, `program-missing`, at their place in the draft. */
+export function createLever(draft: LeverDraft) {
+  return (state: BookState, bench: BenchState): Result<PlannedEdit<Lever>> => {
+    const issues = danglingNames(draft, state, bench)
+    if (issues.length > 0) return fail(...issues)
+    const lever = withoutNothing({ ...draft, id: newId(), plate: nextPlate(state), version: 1 })
+    return succeed({ label: `Made ${nameOf([lever])}`, entries: [{ kind: 'lever', id: lever.id, before: null, after: lever }], answer: lever })
+  }
+}
+
+/** A variant that is edited keeps what was altered as its own. Issues: `lever-missing`, `stale`, and those of `createLever`. */
+export function editLever(id: string, version: number, patch: LeverPatch) {
+  return (state: BookState, bench: BenchState): Result<PlannedEdit<Lever>> => {
+    const before = currentLever(state, id, version)
+    if (!before.ok) return before
+    const issues = danglingNames(patch, state, bench)
+    if (issues.length > 0) return fail(...issues)
+    const pattern = before.value.variant && state.levers.get(before.value.variant.patternId)
+    const variant = pattern ? { variant: ownAfterEdit(before.value, { ...before.value, ...patch }, pattern, bench.programs) } : {}
+    const entry = edited(before.value, { ...patch, ...variant })
+    return succeed({ label: editLabel(before.value, entry.after!), entries: [entry], answer: entry.after! })
+  }
+}
+
+export function removeLever(id: string) {
+  return (state: BookState): Result<PlannedEdit<null>> => {
+    const before = state.levers.get(id)
+    if (!before) return fail(leverMissing(id))
+    return succeed({ label: `Deleted ${nameOf([before])}`, entries: [{ kind: 'lever', id, before, after: null }], answer: null })
+  }
+}
+
+/** One act on many levers. Issues: `lever-missing`, `stale`, at the lever; `frame-missing`, `plate-large`. */
+export function batchEdit(body: BatchBody) {
+  return (state: BookState): Result<PlannedEdit<Lever[]>> => {
+    const found = currentLevers(state, body.levers)
+    if (!found.ok) return found
+    const levers = found.value
+    const result = (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]): Result<PlannedEdit<Lever[]>> =>
+      succeed({ label, entries, answer: entries.flatMap(entry => entry.after ?? []) })
+    switch (body.act) {
+      case 'delete': return result(`Deleted ${nameOf(levers)}`, levers.map(before => ({ kind: 'lever', id: before.id, before, after: null })))
+      case 'enable': return result(`${body.enabled ? 'Enabled' : 'Disabled'} ${nameOf(levers)}`, levers.filter(lever => lever.enabled !== body.enabled).map(lever => edited(lever, { enabled: body.enabled, ...ownField(lever, 'enabled') })))
+      case 'move': {
+        const frame = state.frames.get(body.frameId)
+        if (!frame) return fail(frameMissing(body.frameId, state.frames))
+        return result(`Moved ${nameOf(levers)} to ${frame.name}`, levers.filter(lever => lever.frameId !== frame.id).map(lever => edited(lever, { frameId: frame.id, ...ownField(lever, 'frameId') })))
+      }
+      case 'duplicate': return result(`Duplicated ${nameOf(levers)}`, duplicates(levers, state))
+      case 'rename': return renamed(levers, body.template, state, result)
+      case 'renumber': return result(`Renumbered ${nameOf(levers)}`, renumbered(levers, body.from, state))
+      default: return assertNever(body)
+    }
+  }
+}
+
+/** A copy has no keys: they would clash with those of its model. */
+function duplicates(levers: readonly Lever[], state: BookState): Extract<RevisionEntry, { kind: 'lever' }>[] {
+  const names = makeDistinct(levers.map(lever => `${lever.name} (copy)`.slice(0, 118)), [...state.levers.values()].map(lever => lever.name))
+  return levers.map(({ origin: _origin, ...lever }, i) => {
+    const variant = lever.variant ? { variant: { ...lever.variant, own: [...new Set([...lever.variant.own, 'triggers' as const])] } } : {}
+    const copy: Lever = { ...lever, ...variant, id: newId(), plate: nextPlate(state) + i, version: 1, name: names[i]!, triggers: [] }
+    return { kind: 'lever', id: copy.id, before: null, after: copy }
+  })
+}
+
+function renamed(levers: readonly Lever[], template: string, state: BookState, result: (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]) => Result<PlannedEdit<Lever[]>>): Result<PlannedEdit<Lever[]>> {
+  const chosen = new Set(levers.map(lever => lever.id))
+  const wanted = levers.map((lever, i) => template.replaceAll('{name}', lever.name).replaceAll('{plate}', String(lever.plate)).replaceAll('{n}', String(i + 1)).trim())
+  const long = wanted.findIndex(name => name.length === 0 || name.length > 120)
+  if (long >= 0) return fail({ code: 'name-long', message: `“${wanted[long]!.slice(0, 40)}…” has ${wanted[long]!.length} letters; a name has 1 to 120.`, at: 'template' })
+  const names = makeDistinct(wanted, [...state.levers.values()].filter(lever => !chosen.has(lever.id)).map(lever => lever.name))
+  return result(`Renamed ${nameOf(levers)}`, levers.flatMap((lever, i) => (lever.name === names[i] ? [] : [edited(lever, { name: names[i]! })])))
+}
+
+/** The chosen get numbers in a row; whoever had one of them takes a number that the chosen leave, the lowest first. */
+function renumbered(levers: readonly Lever[], from: number, state: BookState): Extract<RevisionEntry, { kind: 'lever' }>[] {
+  const chosen = new Set(levers.map(lever => lever.id))
+  const wanted = new Set(levers.map((_, i) => from + i))
+  const displaced = [...state.levers.values()].filter(lever => !chosen.has(lever.id) && wanted.has(lever.plate)).sort((a, b) => a.plate - b.plate)
+  const left = levers.map(lever => lever.plate).filter(plate => !wanted.has(plate)).sort((a, b) => a - b)
+  return [
+    ...levers.flatMap((lever, i) => (lever.plate === from + i ? [] : [edited(lever, { plate: from + i })])),
+    ...displaced.map((lever, i) => edited(lever, { plate: left[i]! })),
+  ]
+}
+
+function ownField(lever: Lever, field: 'enabled' | 'frameId'): Partial<Lever> {
+  return lever.variant ? { variant: { ...lever.variant, own: [...new Set([...lever.variant.own, field])] } } : {}
+}
+
+function editLabel(before: Lever, after: Lever): string {
+  return before.enabled !== after.enabled ? `${after.enabled ? 'Enabled' : 'Disabled'} ${nameOf([before])}` : `Edited ${nameOf([before])}`
+}
+
+export function frameMissing(id: string, frames: BookState['frames']): Issue {
+  return { code: 'frame-missing', message: `There is no frame “${id}”.${didYouMean(id, frames.keys())}`, at: 'frameId' }
+}
+
+/** Frames and programs that a draft names and that do not exist. */
+export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchState): Issue[] {
+  const issues: Issue[] = []
+  if (draft.frameId !== undefined && !state.frames.has(draft.frameId)) issues.push(frameMissing(draft.frameId, state.frames))
+  const check = (programId: string, at: string) => {
+    if (bench.programs[programId]) return
+    const names = Object.values(bench.programs).flatMap(program => [program.id, program.name])
+    issues.push({ code: 'program-missing', message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`, at })
+  }
+  draft.steps?.forEach((step, i) => {
+    for (const id of programsNamed([step])) check(id, `steps.${i}.${'otherId' in step && step.otherId === id && step.programId !== id ? 'otherId' : 'programId'}`)
+  })
+  if (draft.scope && draft.scope.kind !== 'everywhere') draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
+  return issues
+}
+
+/** Issue: `frame-missing`. */
+export function editFrame(id: string, patch: { on?: boolean, name?: string }) {
+  return (state: BookState): Result<PlannedEdit<Frame>> => {
+    const before = state.frames.get(id)
+    if (!before) return fail({ ...frameMissing(id, state.frames), at: 'id' })
+    const after: Frame = { ...before, ...(patch.on === undefined ? {} : { on: patch.on }), ...(patch.name === undefined ? {} : { name: patch.name }) }
+    const label = before.on === after.on ? `Renamed frame ${before.name}` : `Switched ${before.name} ${after.on ? 'on' : 'off'}`
+    return succeed({ label, entries: before.on === after.on && before.name === after.name ? [] : [{ kind: 'frame', id, before, after }], answer: after })
+  }
+}
+
+export function createFrame(name: string) {
+  return (state: BookState): Result<PlannedEdit<Frame>> => {
+    const frame: Frame = { id: newId(), name, on: true, position: Math.max(0, ...[...state.frames.values()].map(entry => entry.position)) + 1 }
+    return succeed({ label: `Made the frame ${name}`, entries: [{ kind: 'frame', id: frame.id, before: null, after: frame }], answer: frame })
+  }
+}
+
+/** Issues: `frame-missing`, `frame-full`. */
+export function removeFrame(id: string) {
+  return (state: BookState): Result<PlannedEdit<null>> => {
+    const before = state.frames.get(id)
+    if (!before) return fail({ ...frameMissing(id, state.frames), at: 'id' })
+    const count = [...state.levers.values()].filter(lever => lever.frameId === id).length
+    const values = [...state.values.values()].filter(value => value.frameId === id).length
+    if (count + values > 0) return fail({ code: 'frame-full', message: `${before.name} still has ${count} levers and ${values} values. Move or delete them first.` })
+    return succeed({ label: `Deleted the frame ${before.name}`, entries: [{ kind: 'frame', id, before, after: null }], answer: null })
+  }
+}
