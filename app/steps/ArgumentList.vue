@@ -52,8 +52,12 @@ function leave(event: FocusEvent): void {
   if (!(event.relatedTarget instanceof Node) || !list.value?.contains(event.relatedTarget)) recompose()
 }
 
-function focusRow(index: number): void {
-  void nextTick(() => list.value?.querySelectorAll<HTMLElement>('.argument')[index]?.querySelector<HTMLElement>('input, .grip')?.focus())
+function focusRow(index: number, what = 'input'): void {
+  void nextTick(() => {
+    const row = list.value?.querySelectorAll<HTMLElement>('.argument')[index]
+    const target = row?.querySelector<HTMLElement>(what) ?? row?.querySelector<HTMLElement>('.grip')
+    target?.focus()
+  })
 }
 
 function add(after: number, part: ArgumentPart = { kind: 'raw', text: '' }): void {
@@ -69,8 +73,9 @@ function remove(index: number): void {
 function move(index: number, by: number): void {
   const to = index + by
   if (to < 0 || to >= rows.value.length) return
+  const what = document.activeElement?.classList.contains('grip') ? '.grip' : 'input'
   set(rows.value.toSpliced(index, 1).toSpliced(to, 0, rows.value[index]!))
-  focusRow(to)
+  focusRow(to, what)
 }
 
 function retext(index: number, text: string): void {

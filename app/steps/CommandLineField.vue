@@ -7,9 +7,8 @@ import { useMirror } from '~/live/useMirror'
 import { conventionNames } from './conventionNames'
 
 /** The arguments as one line of text, in a convention that can be chosen. It follows the list, and the list follows it. */
-const { program = undefined, label, known } = defineProps<{ program?: Program, label: string, known: Readonly<Record<string, string>> }>()
-const args = defineModel<string[]>({ required: true })
-const emit = defineEmits<{ program: [id: string] }>()
+const { program = undefined, args, label, known } = defineProps<{ program?: Program, args: readonly string[], label: string, known: Readonly<Record<string, string>> }>()
+const emit = defineEmits<{ read: [args: string[], programId: string | undefined] }>()
 
 const mirror = useMirror()
 const convention = ref<Convention>('posix')
@@ -17,7 +16,7 @@ const text = ref('')
 const isEditing = ref(false)
 const unknownProgram = ref<string>()
 
-const written = computed(() => joinAs(convention.value, [program?.executable ?? 'program', ...args.value]))
+const written = computed(() => joinAs(convention.value, [program?.executable ?? 'program', ...args]))
 const parsed = computed(() => splitAs(convention.value, text.value))
 const openAt = computed(() => {
   if (parsed.value.ok || !isEditing.value) return undefined
@@ -42,8 +41,7 @@ function edit(value: string): void {
   const found = findProgram(first)
   const isArgument = first.startsWith('-')
   unknownProgram.value = found || isArgument || first === '' ? undefined : first
-  if (found && found.id !== program?.id) emit('program', found.id)
-  args.value = isArgument ? argv.value : rest
+  emit('read', isArgument ? argv.value : rest, found?.id)
 }
 
 /** By its path, or by the name of its file with or without an ending. */
@@ -106,7 +104,7 @@ function leave(): void {
       :aria-label="label"
       :aria-invalid="isEditing && !parsed.ok"
       spellcheck="false"
-      @focus="($event.target as HTMLTextAreaElement).select()"
+      @focus="isEditing || ($event.target as HTMLTextAreaElement).select()"
       @update:model-value="edit"
       @paste="paste"
       @blur="leave"

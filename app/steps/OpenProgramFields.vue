@@ -44,12 +44,11 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
     @several="(name, chosen) => emit('several', name, chosen)"
   />
   <CommandLineField
-    :model-value="step.args"
+    :args="step.args"
     :program="program"
     :label="`Command line of step ${index + 1}`"
     :known="values"
-    @update:model-value="alter({ args: $event })"
-    @program="alter({ programId: $event })"
+    @read="(args, programId) => alter({ args, programId: programId ?? step.programId })"
   />
   <FindingLines
     :findings="elsewhere"

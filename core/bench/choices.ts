@@ -50,11 +50,18 @@ export function partName(program: Program | undefined, part: WindowPart, value: 
   return (option && choicesOf(option, program!, state)?.find(choice => choice.value === value)?.name) ?? value
 }
 
+/** The last rules of each program with the files they were looked up in; looking through all files for every lever would be slow. */
+const lastRules = new WeakMap<Program, { files: BenchState['files'], folders: BenchState['folders'], rules: ArgumentRules }>()
+
 /** A program's rules with the values its options have on the bench now, so that a profile that is gone is not taken. */
 export function rulesNow(program: Program, state: BenchState): ArgumentRules {
   if (!program.arguments.options.some(option => option.source)) return program.arguments
+  const last = lastRules.get(program)
+  if (last && last.files === state.files && last.folders === state.folders) return last.rules
   const options = program.arguments.options.map(option => (option.source ? { ...option, choices: choicesOf(option, program, state)!.map(choice => choice.value) } : option))
-  return { ...program.arguments, options }
+  const rules = { ...program.arguments, options }
+  lastRules.set(program, { files: state.files, folders: state.folders, rules })
+  return rules
 }
 
 function lastPart(path: string): string {

@@ -2,9 +2,12 @@ import { isAddress } from '../command'
 import { nearestName } from '../names'
 import type { BenchState } from './schema'
 
+/** An absolute path that has nothing to be resolved in it, as most have. */
+const plainPath = /^(?:\/(?!\.{0,2}(?:\/|$))[^/]*)+$/
+
 /** A path as seen from a working directory: absolute, without `.` and `..`, without a slash at its end. Addresses stay as they are. */
 export function absolutePath(path: string, workingDirectory: string): string {
-  if (isAddress(path)) return path
+  if (plainPath.test(path) || isAddress(path)) return path
   const parts: string[] = []
   for (const part of (path.startsWith('/') ? path : `${workingDirectory}/${path}`).split('/')) {
     if (part === '..') parts.pop()

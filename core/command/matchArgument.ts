@@ -12,6 +12,8 @@ export interface OptionMatch {
 export function matchOption(rules: Pick<ArgumentRules, 'options'>, text: string): OptionMatch | undefined {
   for (const option of rules.options) {
     for (const name of option.names) {
+      // Almost every argument differs from a name in its first letter, so the rest need not be looked at.
+      if (text[0] !== name[0]) continue
       if (text === name) return { option, name }
       const joiner = text[name.length]
       if (text.startsWith(name) && (joiner === '=' || joiner === ':') && (option.joiners.includes(joiner) || option.value === 'none')) {

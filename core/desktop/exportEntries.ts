@@ -82,8 +82,9 @@ function linkLines(lever: Lever, step: StepOf<'place.open'>, bench: BenchState, 
   return [...head('Link', lever), { key: 'URL', value: escapeString(isAddress(place) ? place : `file://${encodeURI(place)}`) }]
 }
 
+/** 1.4 is the latest version that common validators know; nothing newer is written. */
 function head(type: 'Application' | 'Link', lever: Lever): Lines {
-  return [{ key: 'Type', value: type }, { key: 'Version', value: '1.5' }, { key: 'Name', value: escapeString(lever.name) }]
+  return [{ key: 'Type', value: type }, { key: 'Version', value: '1.4' }, { key: 'Name', value: escapeString(lever.name) }]
 }
 
 /** An action has a name and a command only; the name of its application stands in front of ours. */

@@ -1,9 +1,9 @@
 import { absolutePath, choicesOf, directoryMissing, nearestPath, programMissing, rulesNow, windowTitle, writePath } from '../bench'
-import type { BenchState, Program } from '../bench'
+import type { BenchState, LaunchRequest, Program } from '../bench'
 import { expandVariables, lintArguments } from '../command'
 import type { LintContext, ValueTable } from '../command'
 import { didYouMean, nearestName } from '../names'
-import { assertNever } from '../result'
+import { assertNever, valueOf } from '../result'
 import { namesFor } from './effect'
 import { openersOf, profileOption } from './openPlaces'
 import { argvOf, requestOf, windowsMeant } from './openProgram'
@@ -47,18 +47,16 @@ function missingProgram(programId: string, at: string, bench: BenchState): StepF
   return { at, code, severity: 'fault', message }
 }
 
-function lintArgumentsOf(programId: string, args: readonly string[], at: string, bench: BenchState, table: ValueTable | undefined, mended: (args: string[]) => Step, workingDirectory = bench.folders.home ?? '/'): StepFinding[] {
+function lintArgumentsOf(programId: string, args: readonly string[], at: string, bench: BenchState, table: ValueTable | undefined, mended: (args: string[]) => Step, workingDirectory = bench.folders.home ?? '/', expanded?: readonly string[]): StepFinding[] {
   const program = bench.programs[programId]
   if (!program) return programId === '' ? [] : [missingProgram(programId, at === 'args' ? 'programId' : 'otherId', bench)]
-  const argv = argvOf({ programId, args: [...args] }, bench, table)
-  if (!argv.ok) return []
-  const { values } = namesFor(bench, table)
+  const argv = expanded ?? valueOf(argvOf({ programId, args: [...args] }, bench, table)).slice(1)
   const context: LintContext = {
     lookup: path => bench.files[absolutePath(path, workingDirectory)]?.kind,
     nearestPath: path => nearestPath(bench, absolutePath(path, workingDirectory)),
-    write: path => writePath(path, values),
+    write: path => writePath(path, namesFor(bench, table).values),
   }
-  return lintArguments(rulesNow(program, bench), args, argv.value.slice(1), context).findings.map(({ at: index, code, message, mend }) => ({
+  return lintArguments(rulesNow(program, bench), args, argv, context).findings.map(({ at: index, code, message, mend }) => ({
     at: `${at}.${index}`, code, severity: 'fault', message, ...(mend ? { mend: { label: mend.label, step: mended([...mend.args]) } } : {}),
   }))
 }
@@ -68,7 +66,7 @@ function lintOpen(step: StepOf<'program.open'>, bench: BenchState, table: ValueT
   const request = requestOf(step, bench, table, 'lint')
   if (!program || !request.ok) return step.programId === '' ? [] : [missingProgram(step.programId, 'programId', bench)]
   const directory = request.value.workingDirectory && absolutePath(request.value.workingDirectory, '/')
-  const findings: StepFinding[] = lintArgumentsOf(step.programId, step.args, 'args', bench, table, args => ({ ...step, args }), directory)
+  const findings: StepFinding[] = lintArgumentsOf(step.programId, step.args, 'args', bench, table, args => ({ ...step, args }), directory, request.value.args)
   if (bench.files[program.executable]?.kind !== 'file') {
     findings.push({ at: 'programId', code: 'executable-missing', severity: 'fault', message: `${program.name} cannot be started: there is no file ${program.executable}.` })
   }
@@ -77,7 +75,7 @@ function lintOpen(step: StepOf<'program.open'>, bench: BenchState, table: ValueT
     const mend = nearest !== undefined && bench.files[nearest]!.kind === 'folder' ? { mend: { label: `Use ${nearest}`, step: { ...step, workingDirectory: writePath(nearest, bench.folders) } } } : {}
     findings.push({ at: 'workingDirectory', code: 'directory-missing', severity: 'fault', message: directoryMissing(bench, directory).message, ...mend })
   }
-  return [...findings, ...lintEnvironment(step, program), ...lintRunning(step, program, bench, table)]
+  return [...findings, ...lintEnvironment(step, program), ...lintRunning(step, program, bench, request.value)]
 }
 
 function lintEnvironment(step: StepOf<'program.open'>, program: Program): StepFinding[] {
@@ -97,21 +95,22 @@ function lintEnvironment(step: StepOf<'program.open'>, program: Program): StepFi
 }
 
 /** What a program that already runs makes of it. */
-function lintRunning(step: StepOf<'program.open'>, program: Program, bench: BenchState, table: ValueTable | undefined): StepFinding[] {
+function lintRunning(step: StepOf<'program.open'>, program: Program, bench: BenchState, request: LaunchRequest): StepFinding[] {
   const policy = step.whenRunning ?? 'program'
   if (policy === 'another' && program.instances === 'single') {
     return [{ at: 'whenRunning', code: 'single-instance', severity: 'fault', message: `${program.name} runs once only: it will not open another.`, mend: { label: 'Close and open again', step: { ...step, whenRunning: 'reopen' } } }]
   }
-  const request = requestOf(step, bench, table, 'lint')
-  const [window] = request.ok ? windowsMeant(request.value, bench) : []
-  if (!window || step.args.length === 0) return []
+  const mayIgnore = program.instances === 'single' ? policy === 'raise' || (policy === 'program' && program.whenRunning === 'comes-to-front') : false
+  if (step.args.length === 0 || !(mayIgnore || policy === 'refuse')) return []
+  const [window] = windowsMeant(request, bench)
+  if (!window) return []
   const title = windowTitle(bench, window)
   const reopen = { label: 'Close and open again', step: { ...step, whenRunning: 'reopen' as const } }
-  if (policy === 'raise' && program.instances === 'single') return [{ at: 'whenRunning', code: 'already-running', severity: 'note', message: `${title} runs now; it would come to the front without the arguments.`, mend: reopen }]
-  if (policy === 'program' && program.instances === 'single' && program.whenRunning === 'comes-to-front') {
+  if (policy === 'raise') return [{ at: 'whenRunning', code: 'already-running', severity: 'note', message: `${title} runs now; it would come to the front without the arguments.`, mend: reopen }]
+  if (policy === 'program') {
     return [{ at: 'whenRunning', code: 'already-running', severity: 'fault', message: `${title} runs now and takes no new arguments; it would only come to the front.`, mend: reopen }]
   }
-  return policy === 'refuse' ? [{ at: 'whenRunning', code: 'already-running', severity: 'note', message: `${title} runs now, so a pull would be refused.` }] : []
+  return [{ at: 'whenRunning', code: 'already-running', severity: 'note', message: `${title} runs now, so a pull would be refused.` }]
 }
 
 function lintPlaces(step: StepOf<'place.open'>, bench: BenchState, table: ValueTable | undefined): StepFinding[] {

@@ -96,7 +96,7 @@ describe('pull, rehearse, put back', () => {
     const address = (await call<Run>('POST', '/api/open', { place: 'https://rota.harrowfell.example/week' })).body
     expect(address.trace[0]!.note).toBe('Cairn Web was running; it took the arguments and came to the front.')
     const folder = (await call<Run>('POST', '/api/open', { place: '/home/watch/chart' })).body
-    expect([folder.outcome, folder.trace[0]!.note]).toEqual(['failed', 'There is no folder /home/watch/chart on the bench. Did you mean “/home/watch/charts”?'])
+    expect([folder.outcome, folder.trace[0]!.note]).toEqual(['failed', 'There is no folder or file /home/watch/chart on the bench. Did you mean “/home/watch/charts”?'])
   })
 })
 

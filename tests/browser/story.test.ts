@@ -1,45 +1,24 @@
-import { mkdirSync } from 'node:fs'
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import { describe, expect, test } from 'vitest'
 import type { BenchState } from '../../core/bench'
 import { frontProgram } from '../../core/bench'
 import type { Lever } from '../../core/levers'
-import { apiOf, eventually } from '../support/api'
-import { openBrowser, openTab, press } from '../support/openBrowser'
+import { eventually } from '../support/api'
+import { browserSession } from '../support/browserSession'
+import { press } from '../support/openBrowser'
 import { button, chooseProgram, fill, seen, unseen } from '../support/screen'
 import { startServer } from '../support/startServer'
-import type { RunningServer } from '../support/startServer'
 
-let server: RunningServer
-let browser: Browser
-let call: ReturnType<typeof apiOf>
+const session = browserSession()
 let page: Page
 
-beforeAll(async () => {
-  server = await startServer()
-  browser = await openBrowser()
-  call = apiOf(server.url)
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
-afterEach(async ({ task }) => {
-  if (task.result?.state === 'fail') {
-    const folder = new URL('../failures/', import.meta.url).pathname
-    mkdirSync(folder, { recursive: true })
-    await page.screenshot({ path: `${folder}${task.name.replace(/\W+/g, '-').slice(0, 60)}.png` })
-  }
-  await page.close()
-})
-
-const bench = async () => (await call<{ state: BenchState }>('GET', '/api/bench')).body.state
-const levers = async () => (await call<Lever[]>('GET', '/api/levers')).body
+const bench = async () => (await session.call<{ state: BenchState }>('GET', '/api/bench')).body.state
+const levers = async () => (await session.call<Lever[]>('GET', '/api/levers')).body
 const front = async () => frontProgram(await bench())?.id
 
 describe('one lever, from a form to a keystroke to a program that opens', () => {
   test('the levers are listed with what they do; typing filters; keys do everything', async () => {
-    page = await openTab(browser, server.url, '/levers')
+    page = await session.open('/levers')
     const rows = () => page.$$eval('.lever', all => all.map(row => row.textContent!.replace(/\s+/g, ' ')))
     expect(await rows()).toHaveLength(15)
     expect((await rows())[0]).toMatch(/1.*Chart for the dome.*Opens Atlas Room with --profile=dome.*Ctrl.*Alt.*A.*everywhere.*ready/)
@@ -58,7 +37,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('a new lever: program by initials, arguments as a list, a taken chord is said before saving, a free one is offered', async () => {
-    page = await openTab(browser, server.url, '/levers')
+    page = await session.open('/levers')
     await page.keyboard.press('Insert')
     await page.waitForSelector('.editor-form')
     await button(page, 'Save')
@@ -104,16 +83,16 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('its chord opens the program; the other tab sees it; the ledger tells what was taken; put back takes it back', async () => {
-    page = await openTab(browser, server.url, '/bench')
-    const other = await openTab(browser, server.url, '/bench')
+    page = await session.open('/bench')
+    const other = await session.open('/bench')
     const chord = (await levers()).at(-1)!.triggers[0]!.chord
     await page.bringToFront()
     await press(page, chord.replace('Ctrl', 'Control').replace(/\+(\w)$/, '+Key$1').replace(/Key(\d)/, 'Digit$1'))
-    await page.waitForSelector('.window.front[aria-label="Grain Reducer: trial"]')
-    await other.waitForSelector('.window.front[aria-label="Grain Reducer: trial"]')
+    await page.waitForSelector('.window.front[aria-label="Grain Reducer: Trial, with new darks"]')
+    await other.waitForSelector('.window.front[aria-label="Grain Reducer: Trial, with new darks"]')
     await seen(other, 'Pulled 16 Reduce “veil” lightly.')
     await other.close()
-    await page.goto(`${server.url}/ledger`)
+    await page.goto(`${session.server.url}/ledger`)
     await seen(page, 'Took --edition trial')
     await seen(page, 'Ignored /home/watch/captures/a b “c” 星.frame. There is no such file on the bench.')
     await button(page, 'Put back')
@@ -123,7 +102,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('keys go to the levers first, then to the program in front; a key that did nothing is explained; fields keep their keys', async () => {
-    page = await openTab(browser, server.url, '/bench')
+    page = await session.open('/bench')
     await press(page, 'Control+Alt+KeyA')
     await page.waitForSelector('.window.front[aria-label^="Atlas Room"]')
     await press(page, 'Control+KeyF')
@@ -134,7 +113,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await page.waitForFunction(() => document.querySelector('.trail button')?.getAttribute('title')?.startsWith('No lever with this chord is live here'))
     await page.click('.trail button')
     await seen(page, '14 Welcome the visitors has Ctrl+Alt+V, but its frame is off.')
-    await page.goto(`${server.url}/levers`)
+    await page.goto(`${session.server.url}/levers`)
     await page.waitForSelector('.lever')
     await page.click('input[aria-label="Filter the levers"]')
     const before = await bench()
@@ -153,7 +132,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('windows are brought forward, minimized and closed by hand', async () => {
-    page = await openTab(browser, server.url, '/bench')
+    page = await session.open('/bench')
     await page.focus('[aria-label^="Fell Weather"] .title')
     await page.keyboard.press('Enter')
     await eventually(async () => await front() === 'fell-weather')
@@ -170,7 +149,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('the launcher finds by name, initials and alias from any view, pulls and opens, and gives the focus back', async () => {
-    page = await openTab(browser, server.url, '/ledger')
+    page = await session.open('/ledger')
     await page.keyboard.press('F2')
     await page.keyboard.type('vb')
     await page.waitForFunction(() => document.querySelector('#launcher-0')?.textContent?.includes('Visitor Board'))
@@ -193,11 +172,12 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('duplicate, disable, delete, undo and redo by keys; a second tab follows', async () => {
-    page = await openTab(browser, server.url, '/levers')
-    const other = await openTab(browser, server.url, '/levers')
+    page = await session.open('/levers')
+    const other = await session.open('/levers')
     await page.bringToFront()
     await press(page, 'Control+KeyD')
     await seen(other, 'Chart for the dome (copy)')
+    await page.waitForFunction(() => document.querySelector('[aria-selected="true"]')?.textContent?.includes('(copy)'))
     await press(page, 'Control+KeyE')
     await eventually(async () => (await levers()).find(lever => lever.plate === 17)?.enabled === false)
     await page.keyboard.press('Delete')
@@ -210,15 +190,15 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('two tabs on one lever: the second is told and chooses; an unsaved draft survives leaving', async () => {
-    page = await openTab(browser, server.url, '/levers/lever-2')
+    page = await session.open('/levers/lever-2')
     const name = '#' + await page.$eval('.field label', label => (label as HTMLLabelElement).htmlFor.replace(/([^\w-])/g, '\\$1'))
     await fill(page, name, 'Dome Desk by mine')
     await page.keyboard.press('Escape')
     await page.waitForSelector('.lever')
-    await page.goto(`${server.url}/levers/lever-2`)
+    await page.goto(`${session.server.url}/levers/lever-2`)
     await seen(page, 'This is your draft from before, not saved yet.')
     const lever = (await levers()).find(entry => entry.id === 'lever-2')!
-    await call('PATCH', '/api/levers/lever-2', { version: lever.version, name: 'Dome Desk by theirs' })
+    await session.call('PATCH', '/api/levers/lever-2', { version: lever.version, name: 'Dome Desk by theirs' })
     await seen(page, 'This lever was edited elsewhere')
     await press(page, 'Control+KeyS')
     await seen(page, 'Nothing was overwritten.')
@@ -229,18 +209,18 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   })
 
   test('a question is asked in every view and answered in one; the server gone is said, and come back is mended', async () => {
-    page = await openTab(browser, server.url, '/levers')
+    page = await session.open('/levers')
     await press(page, 'Control+Alt+KeyQ')
     await seen(page, 'There is unsaved work in Night Book: tonight.log*.')
     await button(page, 'Hide instead')
     await unseen(page, 'There is unsaved work')
     await eventually(async () => (await bench()).windows['w-book']!.mode === 'hidden')
-    await server.kill()
+    await session.server.kill()
     await seen(page, 'The server does not answer; trying again…')
-    const port = new URL(server.url).port
-    server = await startServer(server.folder, Number(port))
+    const port = new URL(session.server.url).port
+    session.server = await startServer(session.server.folder, Number(port))
     await unseen(page, 'The server does not answer')
-    await call('POST', '/api/levers/lever-13/pull', {})
+    await session.call('POST', '/api/levers/lever-13/pull', {})
     await page.waitForSelector('.windows li.front[title^="Generator Panel"]')
   })
 })

@@ -16,7 +16,7 @@ export async function unseen(page: Page, text: string): Promise<void> {
 
 /** Presses the first button with this text. */
 export async function button(page: Page, text: string): Promise<void> {
-  const handle = await page.waitForFunction((wanted: string) => [...document.querySelectorAll('button')].find(element => element.innerText.trim() === wanted && !element.disabled), {}, text)
+  const handle = await page.waitForFunction((wanted: string) => [...document.querySelectorAll('button')].find(element => element.innerText.replace(/\s+/g, ' ').trim() === wanted && !element.disabled), {}, text)
   await (handle.asElement() as unknown as { click: () => Promise<void> }).click()
 }
 
@@ -33,4 +33,18 @@ export async function chooseProgram(page: Page, label: string, typed: string, na
   await page.keyboard.type(typed)
   await page.waitForFunction((wanted: string) => document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes(wanted), {}, name)
   await page.keyboard.press('Enter')
+}
+
+/** Pastes a text over all that stands in a field, as the clipboard would. */
+export async function paste(page: Page, selector: string, text: string): Promise<void> {
+  await page.$eval(selector, (element, pasted) => {
+    const field = element as HTMLTextAreaElement
+    field.focus()
+    field.select()
+    const data = new DataTransfer()
+    data.setData('text', pasted)
+    const event = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+    // Where the application does not take it, the browser puts it in.
+    if (field.dispatchEvent(event)) document.execCommand('insertText', false, pasted)
+  }, text)
 }
