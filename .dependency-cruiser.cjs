@@ -6,12 +6,14 @@ const above = {
   command: ['names', 'result'],
   bench: ['command', 'keys', 'names', 'result'],
   steps: ['bench', 'command', 'names', 'result'],
-  levers: ['steps', 'bench', 'command', 'result'],
+  conditions: ['bench', 'result'],
+  levers: ['steps', 'conditions', 'bench', 'command', 'keys', 'result'],
   variants: ['levers', 'steps', 'bench', 'command', 'keys', 'names', 'result', 'clash'],
   desktop: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
-  run: ['levers', 'steps', 'bench', 'command', 'result'],
+  run: ['levers', 'conditions', 'steps', 'bench', 'command', 'result'],
   resolve: ['levers', 'steps', 'bench', 'keys', 'result'],
   clash: ['levers', 'bench', 'keys', 'result'],
+  timing: ['resolve', 'levers', 'result'],
   search: [],
 }
 
@@ -22,7 +24,7 @@ module.exports = {
     { name: 'core-tests-know-only-core', severity: 'error', from: { path: '^core/.*\\.test\\.ts$' }, to: { path: '^(app|server|contract|cli)/' } },
     { name: 'contract-knows-only-core', severity: 'error', from: { path: '^contract/' }, to: { path: '^(app|server|demo|cli)/' } },
     { name: 'server-knows-no-app', severity: 'error', from: { path: '^server/' }, to: { path: '^app/' } },
-    { name: 'app-knows-no-server', severity: 'error', from: { path: '^app/' }, to: { path: '^(server|demo)/' } },
+    { name: 'app-knows-no-server', severity: 'error', from: { path: '^app/' }, to: { path: '^(server|demo/(?!typingTraces))' } },
     { name: 'an-index-is-a-face', severity: 'error', comment: 'Nobody imports past the index of a core folder from outside it.', from: { path: '^core/([^/]+)/' }, to: { path: '^core/([^/]+)/', pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench)\\.ts$'] } },
     { name: 'an-index-is-a-face-outside', severity: 'error', from: { pathNot: '^core/' }, to: { path: '^core/[^/]+/', pathNot: '/index\\.ts$' } },
     ...Object.entries(above).map(([folder, allowed]) => ({

@@ -32,7 +32,7 @@ export default defineNuxtConfig({
   vite: {
     plugins: [Icons({ compiler: 'vue3', autoInstall: false })],
     worker: { format: 'es' },
-    optimizeDeps: { include: ['element-plus/es', 'zod', 'fastest-levenshtein', '@vueuse/core'] },
+    optimizeDeps: { include: ['apexcharts', 'vue3-apexcharts', 'vue-draggable-plus', 'papaparse', 'element-plus/es', 'zod', 'fastest-levenshtein', '@vueuse/core'] },
   },
   typescript: { strict: true, nodeTsConfig: { include: ['../tests/**/*', '../core/**/*', '../demo/**/*', '../perf/**/*', '../scripts/**/*', '../*.ts'] } },
   telemetry: false,

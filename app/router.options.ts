@@ -11,6 +11,7 @@ export default {
     { path: '/values', name: 'values', component: () => import('~/values/ValuesPage.vue') },
     { path: '/programs', name: 'programs', component: () => import('~/programs/ProgramsPage.vue') },
     { path: '/exchange', name: 'exchange', component: () => import('~/exchange/ExchangePage.vue') },
+    { path: '/keys', name: 'keys', component: () => import('~/keys/KeysPage.vue') },
     { path: '/bench', name: 'bench', component: () => import('~/bench/BenchPage.vue') },
     { path: '/ledger', name: 'ledger', component: () => import('~/ledger/LedgerPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('~/shell/NowherePage.vue') },

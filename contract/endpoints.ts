@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { idSchema, programSchema } from '../core/bench'
-import { frameSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema } from '../core/levers'
+import { conditionSchema } from '../core/conditions'
+import { frameSchema, keyRuleSchema, keySettingsSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema } from '../core/levers'
 import { putBackReportSchema, runSchema } from '../core/run'
 import {
   batchBodySchema, benchAnswerSchema, benchChangesBodySchema, exportAnswerSchema, exportBodySchema, followBodySchema, historySchema, importBodySchema, importItemSchema,
-  keyLogEntrySchema, keysBodySchema, rehearsalSchema, revisionSchema, runSummarySchema, stateAnswerSchema, uploadBodySchema, variantsBodySchema,
+  keyLogEntrySchema, keysBodySchema, recordingBodySchema, recordingSchema, rehearsalSchema, revisionSchema, runSummarySchema, stateAnswerSchema, uploadBodySchema, variantsBodySchema,
 } from './schemas'
 
 /** One route of the HTTP API, as data: the routes validate by it and the documentation is made from it. */
@@ -27,7 +28,7 @@ export interface Endpoint {
 const missing = { 404: 'There is no such thing; it may have been deleted.' }
 const stale = { 409: 'Somebody else has edited it since: `version` is not the current one. Nothing was overwritten.' }
 const leverPatchBody = leverPatchSchema.extend({ version: z.number().int().positive().meta({ description: 'The version the edit was made from.' }) })
-const frameBody = z.object({ on: z.boolean().optional(), name: z.string().trim().min(1, 'Give the frame a name.').max(60).optional() })
+const frameBody = z.object({ on: z.boolean().optional(), name: z.string().trim().min(1, 'Give the frame a name.').max(60).optional(), condition: conditionSchema.nullable().optional(), rules: z.array(keyRuleSchema).max(200).optional() })
 const newFrameBody = z.object({ name: z.string().trim().min(1, 'Give the frame a name.').max(60) })
 const valueBody = namedValueSchema.omit({ id: true, version: true })
 const unusable = { 422: 'It names a program, frame or value that does not exist, or cannot be used as it is.' }
@@ -60,7 +61,11 @@ export const endpoints = {
   changeBench: { method: 'POST', path: '/api/bench/changes', summary: 'Alters the workstation by hand: all of the changes, or none.', body: benchChangesBodySchema, answer: z.object({ version: z.number().int() }), refusals: { 409: 'A change cannot be made on the workstation as it stands.' } },
   pressKeys: { method: 'POST', path: '/api/keys', summary: 'Timed key events for the resolver; answers what became of each, with the runs they started.', body: keysBodySchema, answer: z.object({ entries: z.array(keyLogEntrySchema) }) },
   listFrames: { method: 'GET', path: '/api/frames', summary: 'All frames.', answer: z.array(frameSchema) },
-  editFrame: { method: 'PATCH', path: '/api/frames/:id', summary: 'Switches a frame on or off, or names it otherwise.', body: frameBody, answer: frameSchema, refusals: missing },
+  editFrame: { method: 'PATCH', path: '/api/frames/:id', summary: 'Switches a frame on or off, names it otherwise, or sets its condition and its rules for keys.', body: frameBody, answer: frameSchema, refusals: missing },
+  editKeySettings: { method: 'PUT', path: '/api/key-settings', summary: 'The keyboard at hand and the timing of keys; in force at the next key.', body: keySettingsSchema, answer: keySettingsSchema },
+  listRecordings: { method: 'GET', path: '/api/recordings', summary: 'Recorded typing: times and key codes only.', answer: z.array(recordingSchema) },
+  createRecording: { method: 'POST', path: '/api/recordings', summary: 'Stores recorded typing.', body: recordingBodySchema, mostBytes: 4 * 1024 * 1024, answer: recordingSchema, status: 201 },
+  deleteRecording: { method: 'DELETE', path: '/api/recordings/:id', summary: 'Deletes recorded typing for good.', answer: z.object({ ok: z.literal(true) }), refusals: missing },
   createFrame: { method: 'POST', path: '/api/frames', summary: 'A new frame, switched on, behind the others.', body: newFrameBody, answer: frameSchema, status: 201 },
   deleteFrame: { method: 'DELETE', path: '/api/frames/:id', summary: 'Deletes a frame that has no levers.', answer: historySchema, refusals: { ...missing, 409: 'It still has levers.' } },
   batchLevers: { method: 'POST', path: '/api/levers/batch', summary: 'One act on many levers, as one edit: all of it, or nothing.', body: batchBodySchema, answer: z.object({ levers: z.array(leverSchema), history: historySchema }), refusals: { ...missing, ...stale, ...unusable } },

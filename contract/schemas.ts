@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { benchStateSchema, changeSchema, idSchema, programSchema } from '../core/bench'
-import { frameSchema, iconSchema, leverDraftSchema, leverSchema, namedValueSchema } from '../core/levers'
+import { frameSchema, iconSchema, keySettingsSchema, leverDraftSchema, leverSchema, namedValueSchema } from '../core/levers'
 import { decisionSchema, keyEventSchema } from '../core/resolve'
 import { questionSchema, runSchema } from '../core/run'
+import { typingEventSchema } from '../core/timing'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
 export const issueSchema = z.object({ code: z.string(), path: z.string(), message: z.string() })
@@ -51,6 +52,7 @@ export const stateAnswerSchema = z.object({
   levers: z.array(leverSchema),
   frames: z.array(frameSchema),
   values: z.array(namedValueSchema),
+  keySettings: keySettingsSchema,
   history: historySchema,
   runs: z.array(runSummarySchema),
   keys: z.array(keyLogEntrySchema),
@@ -121,10 +123,13 @@ export const exportAnswerSchema = z.object({
   skipped: z.array(z.object({ leverId: z.string(), because: z.string() })).readonly(),
 })
 
+export const recordingSchema = z.object({ id: z.string(), name: z.string(), atMs: z.number(), events: z.array(typingEventSchema) })
+export const recordingBodySchema = z.object({ name: z.string().trim().min(1, 'Give the recording a name.').max(80), events: z.array(typingEventSchema).min(20, 'Type at least ten keys.').max(20_000) })
+
 /** What is sent to every open tab, in order, each once. */
 export const liveEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bench'), version: z.number().int(), changes: z.array(changeSchema) }),
-  z.object({ type: z.literal('levers'), changed: z.array(leverSchema), removed: z.array(z.string()), frames: z.array(frameSchema), values: z.array(namedValueSchema), history: historySchema }),
+  z.object({ type: z.literal('levers'), changed: z.array(leverSchema), removed: z.array(z.string()), frames: z.array(frameSchema), values: z.array(namedValueSchema), keys: keySettingsSchema, history: historySchema }),
   z.object({ type: z.literal('run'), run: runSummarySchema }),
   z.object({ type: z.literal('key'), entry: keyLogEntrySchema }),
   /** The tab was away too long: it must ask for the whole state again. */

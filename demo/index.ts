@@ -1,3 +1,5 @@
 export { frames, levers, values } from './levers'
 export { programs } from './programs'
 export { workstation } from './workstation'
+export { typingTraces, watchText } from './typingTraces'
+export type { TypingTrace } from './typingTraces'

@@ -1,8 +1,9 @@
 import type { Frame, Lever, NamedValue, Scope } from '../core/levers'
+import { triggerSchema } from '../core/levers'
 import { stepSchema } from '../core/steps'
 
 export const frames: Frame[] = [
-  { id: 'night-run', name: 'Night run', on: true, position: 1 },
+  { id: 'night-run', name: 'Night run', on: true, position: 1, rules: [{ id: 'caps', kind: 'tap-hold', key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }] },
   { id: 'desk', name: 'Desk', on: true, position: 2 },
   { id: 'outreach', name: 'Outreach', on: false, position: 3 },
 ]
@@ -16,7 +17,7 @@ export const values: NamedValue[] = [
 const everywhere: Scope = { kind: 'everywhere' }
 const only = (...programIds: string[]): Scope => ({ kind: 'only', programIds })
 
-interface Plan { frameId: string, name: string, chords?: string[], scope?: Scope, aliases?: string[], enabled?: boolean, steps: Record<string, unknown>[] }
+interface Plan { frameId: string, name: string, chords?: string[], more?: Record<string, unknown>[], scope?: Scope, aliases?: string[], enabled?: boolean, steps: Record<string, unknown>[] }
 
 const plans: Plan[] = [
   { frameId: 'night-run', name: 'Chart for the dome', chords: ['Ctrl+Alt+A'], aliases: ['chart'], steps: [{ kind: 'program.open', programId: 'atlas-room', args: ['--profile=dome', '${charts}/tonight.overlay', '${charts}/guide stars.overlay', '${charts}/north.atlas'] }] },
@@ -44,8 +45,8 @@ const plans: Plan[] = [
     ],
   },
   { frameId: 'desk', name: 'Log of tonight’s target', chords: ['Ctrl+Alt+L'], aliases: ['log'], steps: [{ kind: 'program.open', programId: 'night-book', args: ['--end', '${target-log}'] }] },
-  { frameId: 'desk', name: 'Capture folder', chords: ['Ctrl+Alt+F'], steps: [{ kind: 'place.open', places: ['${captures}'] }] },
-  { frameId: 'desk', name: 'Cloud camera', chords: ['Ctrl+Alt+W'], aliases: ['clouds'], steps: [{ kind: 'place.open', places: ['https://clouds.harrowfell.example/now'] }] },
+  { frameId: 'desk', name: 'Capture folder', chords: ['Ctrl+Alt+F'], more: [{ kind: 'sequence', sequence: 'Meta+O F' }], steps: [{ kind: 'place.open', places: ['${captures}'] }] },
+  { frameId: 'desk', name: 'Cloud camera', chords: ['Ctrl+Alt+W'], more: [{ kind: 'sequence', sequence: 'Meta+O C' }], aliases: ['clouds'], steps: [{ kind: 'place.open', places: ['https://clouds.harrowfell.example/now'] }] },
   { frameId: 'desk', name: 'Generator Panel, look only', chords: ['Ctrl+Alt+H'], steps: [{ kind: 'program.open', programId: 'generator-panel', args: ['--read-only'] }] },
   { frameId: 'outreach', name: 'Welcome the visitors', chords: ['Ctrl+Alt+V'], steps: [{ kind: 'program.open', programId: 'visitor-board', args: ['--loop', '--wide', '${outreach}/welcome.deck'] }] },
   { frameId: 'outreach', name: 'Ask for red light', chords: ['Ctrl+Alt+A'], enabled: false, steps: [{ kind: 'message.show', text: 'Visitors are in the dome: red light only, please.' }] },
@@ -57,7 +58,7 @@ export const levers: Lever[] = plans.map((plan, i) => {
   return {
     id: `lever-${plate}`, plate, version: 1, frameId: plan.frameId, name: plan.name, aliases: plan.aliases ?? [],
     steps: plan.steps.map((step, index) => stepSchema.parse({ id: `s${index + 1}`, ...step })),
-    triggers: (plan.chords ?? []).map((chord, index) => ({ id: `lever-${plate}-t${index + 1}`, kind: 'chord', chord, wins: 'auto' })),
+    triggers: [...(plan.chords ?? []).map(chord => ({ kind: 'chord', chord })), ...plan.more ?? []].map((trigger, index) => triggerSchema.parse({ id: `lever-${plate}-t${index + 1}`, ...trigger })),
     scope: plan.scope ?? everywhere, enabled: plan.enabled ?? true, whileRunning: 'ignore',
   }
 })

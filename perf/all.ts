@@ -4,7 +4,7 @@ import { ensureBuilt, root } from '../scripts/ensureBuilt.mjs'
 
 const wanted = process.argv.slice(2)
 ensureBuilt()
-for (const name of ['resolve', 'command', 'server', 'press']) {
+for (const name of ['resolve', 'clash', 'command', 'server', 'press']) {
   if (wanted.length > 0 && !wanted.includes(name)) continue
   console.log(`\n## ${name}\n`)
   const { status } = spawnSync('npx', ['--no-install', 'tsx', `perf/${name}.ts`], { cwd: root, stdio: 'inherit' })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { KeyLogEntry } from '~~/contract'
+import { keyName } from '~~/core/levers'
 import { describeCandidate, describeDecision } from '~~/core/resolve'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import { timeOfDay } from '~/shell/instants'
@@ -37,6 +38,15 @@ const candidates = computed(() => entry.decision.candidates.map(candidate => des
           :key="sentence"
         >
           {{ sentence }}
+        </li>
+        <li v-if="entry.decision.lateMs">
+          It was held back for {{ Math.round(entry.decision.lateMs) }} ms until this was clear.
+        </li>
+        <li v-if="entry.decision.kind === 'wait'">
+          It waits until {{ Math.round((entry.decision.untilMs ?? 0) - entry.decision.event.atMs) }} ms after it went down at the latest; what became of it then is the next line for it.
+        </li>
+        <li v-if="entry.decision.released">
+          Told to be up: {{ entry.decision.released.map(keyName).join(', ') }}.
         </li>
         <li v-if="candidates.length === 0">
           No lever has a chord on this key.

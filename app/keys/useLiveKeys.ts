@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { modifierOfCode } from '~~/core/keys'
 import { createResolver } from '~~/core/resolve'
-import type { KeyEvent } from '~~/core/resolve'
+import type { Decision, KeyEvent } from '~~/core/resolve'
 import type { KeyLogEntry } from '~~/contract'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
@@ -24,6 +24,10 @@ function canLinger(event: KeyEvent): boolean {
   return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
 }
 
+function modifiersOf(event: KeyboardEvent | MouseEvent) {
+  return { Ctrl: event.ctrlKey, Alt: event.altKey, Shift: event.shiftKey, Meta: event.metaKey, AltGraph: event.getModifierState('AltGraph') }
+}
+
 /**
  * Sends every key event of this tab to the resolver of the server, in order. The same resolver runs here to know at
  * once whether the browser may still act on the key. A field that has the focus keeps its keys.
@@ -34,7 +38,7 @@ export function useKeyFeed(): void {
   const notices = useNotices()
   const { tell: tellRun } = useLeverActions()
   const source = `tab-${crypto.randomUUID().slice(0, 13)}`
-  const resolver = computed(() => createResolver({ levers: mirror.levers, frames: mirror.frames, programs: mirror.bench.programs }))
+  const resolver = computed(() => createResolver({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings }))
   let state = resolver.value.initial
   let waiting: KeyEvent[] = []
   let isSending = false
@@ -61,19 +65,38 @@ export function useKeyFeed(): void {
     if (run && (run.outcome === 'failed' || run.trace.some(step => (step.taking?.ignored.length ?? 0) > 0))) tellRun(run)
   }
 
-  function take(event: KeyEvent): 'pull' | 'pass' | 'swallow' {
+  function take(event: KeyEvent): Decision['kind'] {
     const next = resolver.value.next(state, event, { frontProgramId: mirror.frontProgramId })
+    // Where a key waits for what comes next, every event counts at once.
+    const isUndecided = state.pending.length > 0 || next.state.pending.length > 0
     state = next.state
     waiting.push(event)
     clearTimeout(lingering)
-    if (canLinger(event)) lingering = setTimeout(send, LINGER_MS)
+    if (canLinger(event) && !isUndecided) lingering = setTimeout(send, LINGER_MS)
     else void send()
-    return next.decisions.at(-1)?.kind ?? 'pass'
+    return next.decisions.findLast(decision => decision.event === event)?.kind ?? 'pass'
+  }
+
+  /** Extra buttons and the wheel are keys too; the wheel only with modifiers, since it scrolls without. */
+  function onButton(event: MouseEvent): void {
+    const code = { 1: 'Mouse3', 3: 'Mouse4', 4: 'Mouse5' }[event.button]
+    if (!liveKeys.on || !code || isTyping()) return
+    const outcome = take({ kind: event.type === 'mousedown' ? 'down' : 'up', code, atMs: performance.timeOrigin + event.timeStamp, modifiers: modifiersOf(event) })
+    if (outcome !== 'pass') event.preventDefault()
+  }
+
+  function onWheel(event: WheelEvent): void {
+    if (!liveKeys.on || isTyping() || event.deltaY === 0 || !(event.ctrlKey || event.altKey || event.metaKey)) return
+    const code = event.deltaY < 0 ? 'WheelUp' : 'WheelDown'
+    const atMs = performance.timeOrigin + event.timeStamp
+    const outcome = take({ kind: 'down', code, atMs, modifiers: modifiersOf(event) })
+    take({ kind: 'up', code, atMs, modifiers: modifiersOf(event) })
+    if (outcome !== 'pass') event.preventDefault()
   }
 
   function onKey(event: KeyboardEvent): void {
     if (!liveKeys.on || event.code === '' || event.isComposing || isTyping()) return
-    const modifiers = { Ctrl: event.ctrlKey, Alt: event.altKey, Shift: event.shiftKey, Meta: event.metaKey, AltGraph: event.getModifierState('AltGraph') }
+    const modifiers = modifiersOf(event)
     const atMs = performance.timeOrigin + event.timeStamp
     const outcome = take({ kind: event.type === 'keydown' ? 'down' : 'up', code: event.code, atMs, ...(event.repeat ? { repeat: true } : {}), modifiers })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.
@@ -86,11 +109,14 @@ export function useKeyFeed(): void {
   }
 
   function onLost(): void {
-    if (state.held.length > 0) take({ kind: 'blur', atMs: performance.timeOrigin + performance.now() })
+    if (state.physical.length > 0) take({ kind: 'blur', atMs: performance.timeOrigin + performance.now() })
   }
 
   useEventListener(window, 'keydown', onKey, { capture: true })
   useEventListener(window, 'keyup', onKey, { capture: true })
+  useEventListener(window, 'mousedown', onButton, { capture: true })
+  useEventListener(window, 'mouseup', onButton, { capture: true })
+  useEventListener(window, 'wheel', onWheel, { capture: true, passive: false })
   useEventListener(window, 'blur', onLost)
   // A field that takes the focus takes the rest of the keys with it.
   useEventListener(document, 'focusin', () => isTyping() && onLost())

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
+import { triggerKeys } from '~~/core/levers'
 import { createIndex } from '~~/core/search'
 import { isTyping } from '~/keys/isTyping'
 import { useLeverActions } from '~/levers/useLeverActions'
@@ -27,7 +28,7 @@ const query = ref('')
 const chosen = ref(0)
 let cameFrom: HTMLElement | undefined
 
-const index = computed(() => createIndex(launcherEntries(mirror.levers, mirror.frames, mirror.bench)))
+const index = computed(() => createIndex(launcherEntries(mirror.levers, mirror.framesLive, mirror.bench)))
 const hits = computed(() => (isOpen.value ? index.value.search(query.value, { limit: 10 }).map(hit => hit.entry) : []))
 watch([query, isOpen], () => {
   chosen.value = 0
@@ -148,7 +149,7 @@ useEventListener(window, 'keydown', (event) => {
           <span>
             <KeyPlates
               v-if="entry.kind === 'lever' && entry.lever.triggers[0]"
-              :chord="entry.lever.triggers[0].chord"
+              :chord="triggerKeys(entry.lever.triggers[0])"
             />
           </span>
           <span class="soft">{{ entry.act }}</span>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { findClashes, suggestChords } from '~~/core/clash'
+import type { WayOut } from '~~/core/clash'
 import type { Lever } from '~~/core/levers'
 import type { ApiIssue } from '~~/contract'
 import IconField from '~/icons/IconField.vue'
@@ -14,11 +15,10 @@ import CommandPreview from '~/steps/CommandPreview.vue'
 import StepFields from '~/steps/StepFields.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import AliasField from './AliasField.vue'
-import ClashList from './ClashList.vue'
 import FormField from './FormField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
-import TriggerFields from './TriggerFields.vue'
+import TriggerFields from '~/keys/TriggerFields.vue'
 import { useLeverDraft } from './useLeverDraft'
 
 const { id, lever } = defineProps<{ id: string, lever: Lever | undefined }>()
@@ -26,7 +26,8 @@ const { id, lever } = defineProps<{ id: string, lever: Lever | undefined }>()
 const mirror = useMirror()
 const notices = useNotices()
 const router = useRouter()
-const { kept, isTouched, wasRestored, issues, rebase, forget } = useLeverDraft(id, lever, mirror.frames)
+const route = useRoute()
+const { kept, isTouched, wasRestored, issues, rebase, forget } = useLeverDraft(id, lever, mirror.frames, typeof route.query.chord === 'string' ? route.query.chord : undefined)
 const draft = computed(() => kept.value.draft)
 const isSaving = ref(false)
 const wasTried = ref(false)
@@ -40,9 +41,9 @@ const patternName = computed(() => {
   return pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'
 })
 const others = computed(() => mirror.levers.filter(entry => entry.id !== lever?.id))
-const clashInput = computed(() => ({ levers: [...others.value, preview.value], frames: mirror.frames, programs: mirror.bench.programs }))
+const clashInput = computed(() => ({ levers: [...others.value, preview.value], frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings }))
 const clashes = computed(() => findClashes({ ...clashInput.value, onlyLeverId: preview.value.id }))
-const suggestions = computed(() => (preview.value.triggers.length > 0 && clashes.value.every(clash => clash.severity === 'note') ? [] : suggestChords({ ...clashInput.value, lever: preview.value, count: 3 })))
+const suggestions = computed(() => (preview.value.triggers.length > 0 && clashes.value.every(clash => clash.severity === 'note') ? [] : suggestChords({ ...clashInput.value, lever: preview.value, count: 4 })))
 const isStale = computed(() => lever !== undefined && lever.version !== kept.value.baseVersion)
 
 useViewKeys('Editing a lever', [
@@ -99,6 +100,12 @@ function offerVariants(stepId: string, name: string, values: string[]): void {
     return
   }
   notices.say(`${name} can have one value only.`, { label: `Make a variant for each of the ${values.length}`, act: () => router.push({ path: `/levers/${lever.id}/variants`, query: { column: `${stepId}:${name}`, values: values.join('\n') } }) })
+}
+
+/** A way out of a clash alters the draft; switching a frame is done at once. */
+function takeWay(way: WayOut): void {
+  if ('patch' in way) kept.value = { ...kept.value, draft: { ...draft.value, ...way.patch } }
+  else void notices.attempt(() => callApi('editFrame', { id: way.frameOn, body: { on: true } }))
 }
 
 function discard(): void {
@@ -196,11 +203,12 @@ useEventListener(window, 'keydown', (event) => {
         />
         <TriggerFields
           v-model="draft.triggers"
+          :lever="preview"
           :issue-of="issueOf"
           :suggestions="suggestions"
-        >
-          <ClashList :clashes="clashes" />
-        </TriggerFields>
+          :clashes="clashes"
+          @way="takeWay"
+        />
         <ScopeField
           v-model="draft.scope"
           :issue="issueOf('scope.programIds')"

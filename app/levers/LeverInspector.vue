@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { findClashes } from '~~/core/clash'
-import { describeScope } from '~~/core/levers'
+import { describeScope, describeTrigger, triggerKeys } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { describeStep, lintStep } from '~~/core/steps'
 import LeverIcon from '~/icons/LeverIcon.vue'
@@ -11,7 +11,7 @@ import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import CommandPreview from '~/steps/CommandPreview.vue'
 import FindingLines from '~/steps/FindingLines.vue'
-import ClashList from './ClashList.vue'
+import ClashList from '~/keys/ClashList.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import RunLines from './RunLines.vue'
 import VariantNotes from './VariantNotes.vue'
@@ -22,11 +22,11 @@ const emit = defineEmits<{ duplicate: [], remove: [] }>()
 
 const mirror = useMirror()
 const actions = useLeverActions()
-const sentences = computed(() => lever.steps.map(step => describeStep(step, mirror.bench)))
+const sentences = computed(() => lever.steps.map(step => describeStep(step, mirror.names)))
 const router = useRouter()
 /** What the rehearsal does not say by itself: notes, and faults of steps it does not reach. */
 const findings = computed(() => lever.steps.flatMap(step => lintStep(step, mirror.bench, mirror.tableOf(lever.frameId))).filter(finding => finding.severity === 'note' || finding.code === 'option-twice' || finding.code === 'split-path' || finding.code === 'line-splits').map(({ mend: _mend, ...finding }) => finding))
-const clashes = computed(() => findClashes({ levers: mirror.levers, frames: mirror.frames, programs: mirror.bench.programs, onlyLeverId: lever.id }))
+const clashes = computed(() => findClashes({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings, onlyLeverId: lever.id }))
 const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).slice(0, 4))
 </script>
 
@@ -93,7 +93,8 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
         <KeyPlates
           v-for="trigger in lever.triggers"
           :key="trigger.id"
-          :chord="trigger.chord"
+          :chord="triggerKeys(trigger)"
+          :title="describeTrigger(trigger)"
         />
         <span v-if="lever.triggers.length === 0">No key yet; reach it by the launcher.</span>
         <span>{{ describeScope(lever.scope, mirror.bench) }}</span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { describeScope } from '~~/core/levers'
+import { describeScope, describeTrigger, triggerKeys } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { describeSteps } from '~~/core/steps'
 import { describeOwn } from '~~/core/variants'
@@ -13,7 +13,7 @@ import { leverState } from './leverState'
 const { lever, frameOn, marked = false } = defineProps<{ lever: Lever, frameOn: boolean, marked?: boolean }>()
 
 const mirror = useMirror()
-const sentence = computed(() => describeSteps(lever.steps, mirror.bench))
+const sentence = computed(() => describeSteps(lever.steps, mirror.names))
 const pattern = computed(() => lever.variant && mirror.leverById.get(lever.variant.patternId))
 const scope = computed(() => describeScope(lever.scope, mirror.bench))
 const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.bench))
@@ -42,7 +42,8 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
       <KeyPlates
         v-for="trigger in lever.triggers"
         :key="trigger.id"
-        :chord="trigger.chord"
+        :chord="triggerKeys(trigger)"
+        :title="describeTrigger(trigger)"
       />
     </span>
     <span

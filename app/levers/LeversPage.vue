@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { evaluate } from '~~/core/conditions'
 import type { Lever } from '~~/core/levers'
 import { useMirror } from '~/live/useMirror'
 import { useViewKeys } from '~/shell/useViewKeys'
@@ -25,7 +26,7 @@ const groups = computed(() => mirror.frames.map(frame => ({ frame, levers: shown
 const inOrder = computed(() => groups.value.flatMap(group => group.levers))
 const selection = useSelection(inOrder)
 const selected = selection.current
-const framesOn = computed(() => new Set(mirror.frames.filter(frame => frame.on).map(frame => frame.id)))
+const framesOn = computed(() => new Set(mirror.framesLive.filter(frame => frame.on).map(frame => frame.id)))
 
 useViewKeys('Levers', [
   { keys: 'Up', does: 'selects the lever before; Down the next' },
@@ -163,12 +164,12 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
           >
             <span>Frame {{ group.frame.name }}</span>
             <ElSwitch
-              :model-value="group.frame.on"
+              :model-value="framesOn.has(group.frame.id)"
               size="small"
               :aria-label="`Frame ${group.frame.name}`"
               @update:model-value="actions.switchFrame(group.frame.id, Boolean($event))"
             />
-            <span>{{ group.frame.on ? 'on' : 'off: its keys do nothing' }}</span>
+            <span>{{ framesOn.has(group.frame.id) ? 'on' : group.frame.on && group.frame.condition ? `waits: ${evaluate(group.frame.condition, mirror.bench).because}` : 'off: its keys do nothing' }}</span>
           </div>
           <LeverRow
             v-for="lever in group.levers"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { isFrameOn } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { rehearse } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
@@ -11,7 +12,7 @@ const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'st
 const mirror = useMirror()
 const rehearsal = computed(() => {
   let count = 0
-  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}`, values: mirror.tableOf(lever.frameId) })
+  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}`, values: mirror.tableOf(lever.frameId), framesOn: (id, bench) => mirror.frames.some(frame => frame.id === id && isFrameOn(frame, bench)) })
 })
 const takings = computed(() => rehearsal.value.run.trace.flatMap(entry => entry.taking?.ignored ?? []))
 const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.outcome === 'failed'))

@@ -1,5 +1,5 @@
 import type { BenchState } from '~~/core/bench'
-import { programsNamed } from '~~/core/levers'
+import { describeTrigger, programsNamed } from '~~/core/levers'
 import type { Frame, Lever } from '~~/core/levers'
 
 /** The levers that hold every word of the filter somewhere: name, alias, number, keys, programs, frame. */
@@ -9,7 +9,7 @@ export function filterLevers(levers: readonly Lever[], frames: readonly Frame[],
   const frameName = new Map(frames.map(frame => [frame.id, frame.name]))
   return levers.filter((lever) => {
     const programs = programsNamed(lever.steps).map(id => bench.programs[id]?.name ?? id)
-    const text = [lever.name, String(lever.plate), ...lever.aliases, ...lever.triggers.map(trigger => trigger.chord), ...programs, frameName.get(lever.frameId) ?? ''].join(' ').toLowerCase()
+    const text = [lever.name, String(lever.plate), ...lever.aliases, ...lever.triggers.map(describeTrigger), ...programs, frameName.get(lever.frameId) ?? ''].join(' ').toLowerCase()
     return words.every(word => text.includes(word))
   })
 }

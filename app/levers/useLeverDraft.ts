@@ -12,9 +12,9 @@ export function partId(): string {
   return crypto.randomUUID().replaceAll('-', '').slice(0, 10)
 }
 
-export function emptyDraft(frames: readonly Frame[]): LeverDraft {
+export function emptyDraft(frames: readonly Frame[], chord?: string): LeverDraft {
   return {
-    frameId: frames[0]?.id ?? '', name: '', aliases: [], triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore',
+    frameId: frames[0]?.id ?? '', name: '', aliases: [], triggers: chord ? [{ id: 't1', kind: 'chord', chord, wins: 'auto' }] : [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore',
     steps: [{ id: 's1', kind: 'program.open', programId: '', args: [], onFailure: 'stop' }],
   }
 }
@@ -25,9 +25,9 @@ export function draftOf(lever: Lever): LeverDraft {
 }
 
 /** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the tab. */
-export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[]) {
+export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], chord?: string) {
   const key = `keen-lever.draft.${id}`
-  const fresh: KeptDraft = { baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames) }
+  const fresh: KeptDraft = { baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames, chord) }
   const untouched = ref(canonicalJson(fresh.draft))
   const stored = sessionStorage.getItem(key)
   const kept = ref<KeptDraft>(stored ? JSON.parse(stored) as KeptDraft : fresh)

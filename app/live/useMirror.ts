@@ -5,8 +5,8 @@ import { applyChanges, frontProgram, frontWindow } from '~~/core/bench'
 import type { BenchState } from '~~/core/bench'
 import { NO_VALUES } from '~~/core/command'
 import type { ValueTable } from '~~/core/command'
-import { tableFor } from '~~/core/levers'
-import type { Frame, Lever, NamedValue } from '~~/core/levers'
+import { DEFAULT_KEYS, framesNow, tableFor } from '~~/core/levers'
+import type { Frame, KeySettings, Lever, NamedValue } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
 
 const KEPT_KEYS = 200
@@ -21,6 +21,7 @@ export const useMirror = defineStore('mirror', () => {
   const benchVersion = ref(0)
   const levers = shallowRef<readonly Lever[]>([])
   const frames = shallowRef<readonly Frame[]>([])
+  const keySettings = shallowRef<KeySettings>(DEFAULT_KEYS)
   const values = shallowRef<readonly NamedValue[]>([])
   const history = shallowRef<History>({ undo: null, redo: null })
   const runs = shallowRef<readonly RunSummary[]>([])
@@ -28,10 +29,15 @@ export const useMirror = defineStore('mirror', () => {
 
   const leverById = computed(() => new Map(levers.value.map(lever => [lever.id, lever])))
   const frameById = computed(() => new Map(frames.value.map(frame => [frame.id, frame])))
+  /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
+  const framesLive = computed<readonly Frame[]>(before => framesNow(frames.value, bench.value, before))
   const tables = computed(() => new Map(frames.value.map(frame => [frame.id, tableFor(frame.id, values.value, bench.value)])))
   const front = computed(() => frontWindow(bench.value))
   const frontProgramId = computed(() => frontProgram(bench.value)?.id)
   const openQuestions = computed(() => runs.value.filter(run => run.phase === 'asking'))
+
+  /** The names that sentences need, of frames too. */
+  const names = computed(() => ({ programs: bench.value.programs, frames: Object.fromEntries(frames.value.map(frame => [frame.id, frame.name])) }))
 
   /** The named values that levers of a frame can use, as they resolve now. */
   function tableOf(frameId: string): ValueTable {
@@ -44,6 +50,7 @@ export const useMirror = defineStore('mirror', () => {
     levers.value = answer.levers
     frames.value = answer.frames
     values.value = answer.values
+    keySettings.value = answer.keySettings
     history.value = answer.history
     runs.value = answer.runs
     keys.value = answer.keys
@@ -59,6 +66,7 @@ export const useMirror = defineStore('mirror', () => {
         levers.value = [...levers.value.filter(lever => !gone.has(lever.id)), ...event.changed].sort((a, b) => a.plate - b.plate)
         frames.value = event.frames
         values.value = event.values
+        keySettings.value = event.keys
         history.value = event.history
         return true
       }
@@ -88,5 +96,5 @@ export const useMirror = defineStore('mirror', () => {
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
   }
 
-  return { phase, bench, benchVersion, levers, frames, values, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, tableOf, fill, take }
+  return { phase, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, names, tableOf, fill, take }
 })

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-/** A chord as engraved labels, one per key. */
+/** Chords as engraved labels, one per key; those of a sequence are set apart. */
 const { chord } = defineProps<{ chord: string }>()
 
 const words: Record<string, string> = { Up: '↑', Down: '↓', Left: '←', Right: '→' }
-const parts = computed(() => chord.split('+'))
+const chords = computed(() => chord.split(' ').filter(Boolean).map(text => (text.endsWith('++') ? [...text.slice(0, -2).split('+'), '+'] : text === '+' ? ['+'] : text.split('+'))))
 </script>
 
 <template>
@@ -13,16 +13,21 @@ const parts = computed(() => chord.split('+'))
     class="chord"
     :aria-label="chord"
   >
-    <kbd
-      v-for="(part, i) in parts"
+    <span
+      v-for="(parts, i) in chords"
       :key="i"
+      class="one"
       aria-hidden="true"
-    >{{ words[part] ?? part }}</kbd>
+    ><kbd
+      v-for="(part, j) in parts"
+      :key="j"
+    >{{ words[part] ?? part }}</kbd></span>
   </span>
 </template>
 
 <style scoped>
-.chord { display: inline-flex; gap: 2px; white-space: nowrap; }
+.chord { display: inline-flex; gap: 6px; white-space: nowrap; }
+.one { display: inline-flex; gap: 2px; }
 kbd {
   font: 500 12px/18px var(--mono); padding: 0 5px; min-width: 20px; text-align: center;
   border: 1px solid var(--line-strong); border-radius: 2px; background: var(--surface); color: var(--ink);

@@ -5,13 +5,16 @@ import { windowTitle } from '~~/core/bench'
 import LampStrip from '~/bench/LampStrip.vue'
 import KeyExplanation from '~/keys/KeyExplanation.vue'
 import KeyTrail from '~/keys/KeyTrail.vue'
+import { useLeverActions } from '~/levers/useLeverActions'
 import { useMirror } from '~/live/useMirror'
+import LampLight from '~/plates/LampLight.vue'
 import SetIcon from '~/icons/SetIcon.vue'
 import IconDown from '~icons/tabler/chevron-down'
 import IconUp from '~icons/tabler/chevron-up'
 
 /** The bench in small, at the foot of every view: last keys, windows from the front backwards, lamps. */
 const mirror = useMirror()
+const actions = useLeverActions()
 const folded = useLocalStorage('keen-lever.strip-folded', false)
 const explainedId = ref<number>()
 const explained = computed(() => mirror.keys.find(entry => entry.id === explainedId.value))
@@ -74,8 +77,25 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
       </ol>
     </div>
     <div class="part">
-      <h3 v-if="!folded">
+      <h3
+        v-if="!folded"
+        class="lamps-head"
+      >
         Lamps
+        <span
+          class="frames"
+          role="group"
+          aria-label="Frames"
+        >
+          <button
+            v-for="frame in mirror.framesLive"
+            :key="frame.id"
+            type="button"
+            :aria-pressed="frame.on"
+            :title="`Frame ${frame.name}: ${frame.on ? 'on' : 'off'}. Switch it.`"
+            @click="actions.switchFrame(frame.id, !frame.on)"
+          ><LampLight :value="frame.on" /> {{ frame.name }}</button>
+        </span>
       </h3>
       <LampStrip :narrow="folded" />
     </div>
@@ -106,5 +126,9 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
 .windows li.front { border-color: var(--live); color: var(--ink); }
 .windows li.fault { border-color: var(--fault); color: var(--fault); }
 .windows li.none { border-style: dashed; }
+.lamps-head { display: flex; justify-content: space-between; gap: 8px; }
+.frames { display: flex; gap: 8px; }
+.frames button { display: flex; align-items: center; gap: 4px; border: 0; background: none; color: inherit; font: inherit; cursor: pointer; padding: 0 2px; }
+.frames button:hover { background: var(--sunken); }
 .fold { padding: 0; width: 28px; align-self: start; }
 </style>

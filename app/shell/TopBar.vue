@@ -6,7 +6,7 @@ import { useMirror } from '~/live/useMirror'
 import KeenMark from './KeenMark.vue'
 import { THEMES, useTheme } from './useTheme'
 
-const views = [{ to: '/levers', name: 'Levers' }, { to: '/bench', name: 'Bench' }, { to: '/ledger', name: 'Ledger' }, { to: '/exchange', name: 'Exchange' }]
+const views = [{ to: '/levers', name: 'Levers' }, { to: '/keys', name: 'Keys' }, { to: '/bench', name: 'Bench' }, { to: '/ledger', name: 'Ledger' }, { to: '/exchange', name: 'Exchange' }]
 const liveKeys = useLiveKeys()
 const mirror = useMirror()
 const appearance = useTheme()
@@ -66,7 +66,7 @@ function nextTheme(): void {
 .bar { display: flex; align-items: center; gap: 14px; height: 44px; padding: 0 16px; border-bottom: 2px solid var(--ink); background: var(--ground); }
 .mark { display: flex; align-items: center; gap: 7px; color: var(--ink); text-decoration: none; font: 600 17px var(--engraved); white-space: nowrap; }
 nav { display: flex; align-self: stretch; gap: 2px; }
-nav a { display: flex; align-items: center; padding: 2px 11px 0; color: var(--ink); text-decoration: none; font: 600 15px var(--engraved); border-bottom: 4px solid transparent; margin-bottom: -2px; }
+nav a { display: flex; align-items: center; padding: 2px 10px 0; color: var(--ink); text-decoration: none; font: 600 15px var(--engraved); border-bottom: 4px solid transparent; margin-bottom: -2px; }
 nav a:hover { background: var(--sunken); }
 nav a.here { border-bottom-color: var(--live-fill); }
 .live { display: flex; align-items: center; gap: 7px; font: 600 14px var(--engraved); white-space: nowrap; min-width: 118px; }

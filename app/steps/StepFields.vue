@@ -78,6 +78,44 @@ function move(index: number, by: number): void {
         @update:model-value="alter(i, { programId: $event as string })"
       />
       <span v-else-if="step.kind === 'place.open'" />
+      <div
+        v-else-if="step.kind === 'frame.switch'"
+        class="switching"
+      >
+        <ElSelect
+          :model-value="step.frameIds"
+          multiple
+          :aria-label="`Frames of step ${i + 1}`"
+          :aria-invalid="issueOf(`steps.${i}.frameIds`) !== undefined"
+          placeholder="Choose frames"
+          @update:model-value="alter(i, { frameIds: $event })"
+        >
+          <ElOption
+            v-for="frame in mirror.frames"
+            :key="frame.id"
+            :value="frame.id"
+            :label="frame.name"
+          />
+        </ElSelect>
+        <ElSelect
+          :model-value="step.to"
+          :aria-label="`Which way step ${i + 1} switches`"
+          @update:model-value="alter(i, { to: $event })"
+        >
+          <ElOption
+            value="toggle"
+            label="the other way"
+          />
+          <ElOption
+            value="on"
+            label="on"
+          />
+          <ElOption
+            value="off"
+            label="off"
+          />
+        </ElSelect>
+      </div>
       <ElInput
         v-else-if="step.kind === 'message.show'"
         :model-value="step.text"
@@ -127,7 +165,7 @@ function move(index: number, by: number): void {
       </div>
     </div>
     <p
-      v-for="part in ['programId', 'text'].filter(part => issueOf(`steps.${i}.${part}`))"
+      v-for="part in ['programId', 'text', 'frameIds'].filter(part => issueOf(`steps.${i}.${part}`))"
       :key="part"
       class="fault"
       role="alert"
@@ -238,6 +276,7 @@ function move(index: number, by: number): void {
 .step { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 8px 12px 12px; display: grid; gap: 10px; min-width: 0; }
 .step legend { font: 600 14px var(--engraved); padding: 0 4px; }
 .kind { display: grid; grid-template-columns: 240px minmax(0, 1fr) auto; gap: 8px; align-items: center; }
+.switching { display: grid; grid-template-columns: minmax(0, 1fr) 150px; gap: 8px; }
 .order { display: flex; gap: 4px; }
 .order .el-button { padding: 0; width: 28px; margin: 0; }
 .wait { display: flex; align-items: center; gap: 8px; }

@@ -3,7 +3,7 @@ import type { Failure, Result } from '../result'
 import { sameValue } from './canonicalJson'
 import type { Change } from './change'
 import { admits } from './controls'
-import type { BenchFile, BenchState, BenchWindow, WindowMode } from './schema'
+import type { BenchFile, BenchState, BenchWindow, Device, WindowMode } from './schema'
 import { frontWindow } from './windows'
 
 /**
@@ -29,6 +29,12 @@ export function applyChange(state: BenchState, change: Change): Result<BenchStat
       if (!state.messages.some(message => message.id === change.messageId)) return fail({ code: 'message-missing', message: 'That message is no longer on screen.' })
       return succeed({ ...state, messages: state.messages.filter(message => message.id !== change.messageId) })
     }
+    case 'device.plug': {
+      const device = state.devices[change.deviceId]
+      if (!device) return fail({ code: 'device-missing', message: `There is no device “${change.deviceId}” on the bench.`, at: 'deviceId' })
+      return succeed((device.plugged !== false) === change.plugged ? state : { ...state, devices: { ...state.devices, [device.id]: plugDevice(device, change.plugged) } })
+    }
+    case 'frame.switch': return succeed(switchFrame(state, change.frameId, change.on))
     case 'file.put': return putFile(state, change.path, change.file)
     case 'file.remove': return removeFile(state, change.path)
     case 'program.put': return sameValue(state.programs[change.program.id], change.program)
@@ -121,4 +127,18 @@ function removeProgram(state: BenchState, programId: string): Result<BenchState>
   if (Object.values(state.windows).some(window => window.programId === programId)) return fail({ code: 'program-running', message: `${program.name} still has windows open. Close them first.`, at: 'programId' })
   const { [programId]: _removed, ...programs } = state.programs
   return succeed({ ...state, programs })
+}
+
+function switchFrame(state: BenchState, frameId: string, on: boolean | null): BenchState {
+  if ((state.frameSwitches?.[frameId] ?? null) === on) return state
+  const { [frameId]: _before, ...others } = state.frameSwitches ?? {}
+  const frameSwitches = on === null ? others : { ...others, [frameId]: on }
+  if (Object.keys(frameSwitches).length > 0) return { ...state, frameSwitches }
+  const { frameSwitches: _none, ...rest } = state
+  return rest
+}
+
+/** A device that is plugged in says nothing of it, so that taking a change back gives the state before to the last field. */
+function plugDevice({ plugged: _before, ...device }: Device, plugged: boolean): Device {
+  return plugged ? device : { ...device, plugged }
 }

@@ -16,6 +16,8 @@ const changes: fc.Arbitrary<Change> = fc.oneof(
   fc.record({ kind: fc.constant('window.show' as const), windowId: ids, content }),
   fc.record({ kind: fc.constant('device.set' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain', 'pattern', 'none'), value: fc.constantFrom(null, true, false, 0, 50, 101, 'wide', 'odd') }),
   fc.record({ kind: fc.constant('message.show' as const), message: fc.record({ id: fc.constantFrom('m-old', 'm-new'), text: fc.string(), atMs: fc.nat() }) }),
+  fc.record({ kind: fc.constant('device.plug' as const), deviceId: fc.constantFrom('mic', 'none'), plugged: fc.boolean() }),
+  fc.record({ kind: fc.constant('frame.switch' as const), frameId: fc.constantFrom('f', 'g'), on: fc.constantFrom(true, false, null) }),
   fc.record({ kind: fc.constant('file.put' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none/d.log'), file: fc.oneof(fc.constant({ kind: 'folder' as const }), fc.record({ kind: fc.constant('file' as const), sizeBytes: fc.nat(9) })) }),
   fc.record({ kind: fc.constant('file.remove' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none') }),
   fc.record({ kind: fc.constant('program.put' as const), program: fc.constantFrom('dome', 'fresh').map(id => ({ ...exampleBench().programs.dome!, id, name: 'Dome of another name' })) }),

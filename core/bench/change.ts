@@ -20,6 +20,10 @@ export const changeSchema = z.discriminatedUnion('kind', [
   /** `index` is the place among the messages; last when absent. */
   z.object({ kind: z.literal('message.show'), message: messageSchema, index: z.number().int().nonnegative().optional() }),
   z.object({ kind: z.literal('message.dismiss'), messageId: idSchema }),
+  /** Plugs a device in or out. */
+  z.object({ kind: z.literal('device.plug'), deviceId: idSchema, plugged: z.boolean() }),
+  /** Switches a frame; `null` leaves it to its own setting again. */
+  z.object({ kind: z.literal('frame.switch'), frameId: idSchema, on: z.boolean().nullable() }),
   /** Puts a file or an empty folder at a path, in place of what stands there; the folder above must be there. */
   z.object({ kind: z.literal('file.put'), path: pathSchema, file: fileSchema }),
   /** Removes a file or an empty folder. */

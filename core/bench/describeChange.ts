@@ -35,6 +35,8 @@ export function describeChange(change: Change, before?: BenchState): string {
     }
     case 'message.show': return `A message appears: ${change.message.text}`
     case 'message.dismiss': return `A message goes away: ${before?.messages.find(message => message.id === change.messageId)?.text ?? change.messageId}`
+    case 'device.plug': return `${before?.devices[change.deviceId]?.name ?? change.deviceId} is ${change.plugged ? 'plugged in' : 'unplugged'}.`
+    case 'frame.switch': return `The frame ${change.frameId} is ${change.on === null ? 'left to its own setting' : `switched ${change.on ? 'on' : 'off'}`}.`
     case 'file.put': return change.file.kind === 'folder' ? `The folder ${change.path} is made.` : `The file ${change.path} is ${before?.files[change.path] ? 'replaced' : 'put there'}.`
     case 'file.remove': return `${before?.files[change.path]?.kind === 'folder' ? 'The folder' : 'The file'} ${change.path} is removed.`
     case 'program.put': return before?.programs[change.program.id] ? `${change.program.name} is described anew.` : `${change.program.name} is set up on the bench.`

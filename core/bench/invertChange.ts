@@ -27,6 +27,12 @@ export function invertChange(before: BenchState, change: Change): Change {
       if (!message) throw new RangeError(`no message ${change.messageId} in the state before`)
       return { kind: 'message.show', message, index }
     }
+    case 'device.plug': {
+      const device = before.devices[change.deviceId]
+      if (!device) throw new RangeError(`no device ${change.deviceId} in the state before`)
+      return { kind: 'device.plug', deviceId: change.deviceId, plugged: device.plugged !== false }
+    }
+    case 'frame.switch': return { kind: 'frame.switch', frameId: change.frameId, on: before.frameSwitches?.[change.frameId] ?? null }
     case 'file.put': {
       const file = before.files[change.path]
       return file ? { kind: 'file.put', path: change.path, file } : { kind: 'file.remove', path: change.path }

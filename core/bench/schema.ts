@@ -82,6 +82,8 @@ export const deviceSchema = z.object({
   name: z.string(),
   kind: z.enum(['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome']),
   controls: z.record(z.string(), controlSchema),
+  /** False for a device that could be here and is not plugged in. */
+  plugged: z.boolean().optional(),
 })
 
 /** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */
@@ -105,6 +107,8 @@ export const benchStateSchema = z.object({
   messages: z.array(messageSchema),
   /** Which control values are shown as lamps, in order. */
   lamps: z.array(z.object({ deviceId: idSchema, controlId: z.string() })),
+  /** Frames that were switched by a lever or a key, and which way; the others stand as their own setting says. */
+  frameSwitches: z.record(z.string(), z.boolean()).optional(),
 })
 
 export type Program = z.infer<typeof programSchema>

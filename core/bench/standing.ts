@@ -36,6 +36,16 @@ export function footprintOf(change: Change, state: BenchState): Footprint | unde
     }
     case 'message.show': return state.messages.some(message => message.id === change.message.id) ? { same: 'on screen', words: 'on screen' } : undefined
     case 'message.dismiss': return state.messages.some(message => message.id === change.messageId) ? undefined : { same: 'away', words: 'away' }
+    case 'device.plug': {
+      const device = state.devices[change.deviceId]
+      const words = device?.plugged === false ? 'unplugged' : 'plugged in'
+      return device && { same: words, words }
+    }
+    case 'frame.switch': {
+      const on = state.frameSwitches?.[change.frameId]
+      const words = on === undefined ? 'as it is set' : on ? 'on' : 'off'
+      return { same: words, words }
+    }
     case 'file.put': return fileOf(state, change.path)
     case 'file.remove': return state.files[change.path] ? undefined : { same: 'removed', words: 'removed' }
     case 'program.put': {

@@ -1,51 +1,126 @@
-import { formatChord, MODIFIERS } from '../keys'
+import { fingerOf, formatChord, keyboardOf, keyLabel, MODIFIERS, parseChord } from '../keys'
 import type { Chord, Modifier } from '../keys'
-import type { Lever } from '../levers'
-import { findClashes } from './findClashes'
-import type { ClashInput } from './findClashes'
+import { DEFAULT_KEYS } from '../levers'
+import type { KeySettings, Lever } from '../levers'
+import { createClashIndex } from './clashIndex'
+import type { ClashIndex, ClashInput } from './clashIndex'
 
 export interface Suggestion {
   readonly chord: string
   /** Why it is offered, as a sentence. */
   readonly because: string
+  /** Lower is better; see `effortOf` for its unit. */
+  readonly cost: number
 }
 
-export interface SuggestInput extends Omit<ClashInput, 'onlyLeverId'> {
+export interface SuggestInput extends ClashInput {
   /** The lever that wants a chord; its own triggers do not stand in the way. */
   readonly lever: Lever
   readonly count: number
 }
 
-const modifierSets: readonly (readonly Modifier[])[] = [['Ctrl', 'Alt'], ['Ctrl', 'Shift'], ['Alt', 'Shift'], ['Meta', 'Alt'], ['Ctrl', 'Alt', 'Shift']]
+const modifierSets: readonly (readonly Modifier[])[] = [['Ctrl', 'Alt'], ['Ctrl', 'Shift'], ['Alt', 'Shift'], ['Meta'], ['Meta', 'Alt'], ['Meta', 'Shift'], ['Ctrl', 'Alt', 'Shift'], []]
 
-/** Chords that clash with nothing in the lever's scope: letters of its name first, with the modifiers its frame uses most. */
+/** Free keys that are good to reach and to remember, best first: no clash but notes in any program of the scope. */
 export function suggestChords(input: SuggestInput): Suggestion[] {
-  const others = input.levers.filter(lever => lever.id !== input.lever.id)
-  const letters = [...new Set(wordsFirst(input.lever.name))]
-  const keys = [...letters.map(letter => `Key${letter}`), ...Array.from({ length: 9 }, (_, i) => `Digit${i + 1}`)]
+  const { lever, count, keys = DEFAULT_KEYS } = input
+  const others = input.levers.filter(entry => entry.id !== lever.id)
+  const index = createClashIndex({ ...input, levers: others })
+  const memory = memoryOf(lever.name, keys)
+  const habit = habitOf(others.filter(entry => entry.frameId === lever.frameId))
+  const neighbours = new Set(others.filter(entry => entry.frameId === lever.frameId).flatMap(chordsOf).map(chord => chord.code))
+  const ranked = modifierSets.flatMap(modifiers => [...keyboardOf(keys.keyboard).codes].filter(code => isOffered(code, modifiers)).map((code) => {
+    const chord: Chord = { modifiers, code }
+    const reasons = reasonsOf(chord, memory, habit, neighbours)
+    return { chord, reasons, cost: effortOf(chord) + reasons.reduce((sum, reason) => sum - reason.worth, 0) }
+  })).sort((a, b) => a.cost - b.cost || formatChord(a.chord).localeCompare(formatChord(b.chord)))
   const suggestions: Suggestion[] = []
-  for (const modifiers of byHabit(others.filter(lever => lever.frameId === input.lever.frameId))) {
-    for (const code of keys) {
-      if (suggestions.length === input.count) return suggestions
-      const chord: Chord = { modifiers, code }
-      const text = formatChord(chord)
-      const wanted = { ...input.lever, triggers: [{ id: 'suggested', kind: 'chord' as const, chord: text, wins: 'auto' as const }] }
-      if (findClashes({ ...input, levers: [...others, wanted], onlyLeverId: wanted.id }).length > 0) continue
-      const letter = code.startsWith('Key') ? code.slice(3) : undefined
-      suggestions.push({ chord: text, because: letter ? `Free here; ${letter} as in “${input.lever.name}”.` : 'Free here.' })
-    }
+  for (const { chord, reasons, cost } of ranked) {
+    if (suggestions.length === count) break
+    const text = formatChord(chord)
+    if (!isFree(text, lever, index)) continue
+    suggestions.push({ chord: text, cost, because: `${['Free ' + (lever.scope.kind === 'only' ? 'in every program of its scope' : 'everywhere'), ...reasons.map(reason => reason.words)].join(', ')}.` })
   }
   return suggestions
 }
 
-/** Letters in the order in which they come to mind: first letters of the words, then the rest. */
-function wordsFirst(name: string): string[] {
-  const words = name.toUpperCase().match(/[A-Z]+/g) ?? []
-  return [...words.map(word => word[0]!), ...words.join('')]
+/** Letters, digits and function keys; without modifiers only function keys, which type nothing. */
+function isOffered(code: string, modifiers: readonly Modifier[]): boolean {
+  return modifiers.length === 0 ? /^F\d+$/.test(code) : /^(Key[A-Z]|Digit\d|F\d+)$/.test(code)
 }
 
-function byHabit(levers: readonly Lever[]): readonly (readonly Modifier[])[] {
-  const uses = (modifiers: readonly Modifier[]) => levers.flatMap(lever => lever.triggers)
-    .filter(trigger => MODIFIERS.every(modifier => trigger.chord.includes(`${modifier}+`) === modifiers.includes(modifier))).length
-  return modifierSets.map(modifiers => ({ modifiers, uses: uses(modifiers) })).sort((a, b) => b.uses - a.uses).map(entry => entry.modifiers)
+function isFree(chord: string, lever: Lever, index: ClashIndex): boolean {
+  const probe: Lever = { ...lever, enabled: true, triggers: [{ id: 'suggested', kind: 'chord', chord, wins: 'auto' }] }
+  index.put(probe)
+  const clashes = index.of(probe.id).filter(clash => clash.kind !== 'frame-off')
+  index.remove(probe.id)
+  return clashes.length === 0
+}
+
+/** Penalties of a reach, in units of the step from the home row to the next. */
+const EFFORT = { row: 1, stretch: 0.7, finger: [0, 0, 0.2, 0.5, 0.8], modifier: 0.9, thirdModifier: 1.5, sameHand: 0.6 }
+
+/**
+ * How hard a chord is to press: the row and finger of its key, stretching, each modifier, and a key for the left hand while that holds
+ * the modifiers. A simple additive model, as in the literature on key layouts (rows and weak fingers cost, hands that share cost).
+ */
+export function effortOf({ modifiers, code }: Chord): number {
+  const { hand, finger, distance, isStretch } = fingerOf(code)
+  const sameHand = modifiers.length > 1 && hand === 'left' && finger >= 3 ? EFFORT.sameHand : 0
+  return distance * EFFORT.row + (isStretch ? EFFORT.stretch : 0) + EFFORT.finger[finger]! + modifiers.length * EFFORT.modifier + (modifiers.length > 2 ? EFFORT.thirdModifier : 0) + sameHand
+}
+
+interface Reason { readonly words: string, readonly worth: number }
+
+function reasonsOf(chord: Chord, memory: ReadonlyMap<string, Reason>, habit: ReadonlyMap<string, number>, neighbours: ReadonlySet<string>): Reason[] {
+  const reasons: Reason[] = []
+  const remembered = memory.get(chord.code)
+  if (remembered) reasons.push(remembered)
+  const { hand } = fingerOf(chord.code)
+  if (chord.modifiers.length > 0 && hand === 'left') reasons.push({ words: 'left hand only', worth: 0.4 })
+  const uses = habit.get(chord.modifiers.join('+')) ?? 0
+  if (uses > 1) reasons.push({ words: `with the modifiers of its frame (${uses} levers)`, worth: Math.min(2, 0.4 + uses * 0.2) })
+  if (isBeside(chord.code, neighbours)) reasons.push({ words: 'next to its neighbours', worth: 0.3 })
+  return reasons
+}
+
+/** Letters of the name, first letters of its words first, by the keys that carry them here. */
+function memoryOf(name: string, keys: KeySettings): Map<string, Reason> {
+  const memory = new Map<string, Reason>()
+  const words = name.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().match(/[A-Z]+/g) ?? []
+  const note = (letter: string, words: string, worth: number) => {
+    const code = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map(entry => `Key${entry}`).find(entry => keyLabel(keys.legends, entry) === letter)
+    if (code && !memory.has(code)) memory.set(code, { words, worth })
+  }
+  words.forEach((word, i) => note(word[0]!, `${word[0]} as in “${original(name, word)}”`, i === 0 ? 3.2 : 2.6))
+  for (const letter of words.join('')) note(letter, `${letter} is a letter of its name`, 1)
+  return memory
+}
+
+function original(name: string, word: string): string {
+  return name.split(/\s+/).find(part => part.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().includes(word)) ?? word
+}
+
+function chordsOf(lever: Lever): Chord[] {
+  return lever.triggers.flatMap((trigger) => {
+    const chord = trigger.kind === 'chord' ? parseChord(trigger.chord) : undefined
+    return chord?.ok ? [chord.value] : []
+  })
+}
+
+function habitOf(levers: readonly Lever[]): Map<string, number> {
+  const uses = new Map<string, number>()
+  for (const { modifiers } of levers.flatMap(chordsOf)) {
+    const key = MODIFIERS.filter(modifier => modifiers.includes(modifier)).join('+')
+    uses.set(key, (uses.get(key) ?? 0) + 1)
+  }
+  return uses
+}
+
+const rows = ['QWERTYUIOP', 'ASDFGHJKL', 'ZXCVBNM'].map(row => [...row].map(letter => `Key${letter}`))
+
+function isBeside(code: string, neighbours: ReadonlySet<string>): boolean {
+  const row = rows.find(codes => codes.includes(code))
+  const at = row?.indexOf(code) ?? -1
+  return row !== undefined && [row[at - 1], row[at + 1]].some(other => other !== undefined && neighbours.has(other))
 }

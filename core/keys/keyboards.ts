@@ -1,27 +1,31 @@
-import { KEYS } from './keyTable'
+import { modifierOfCode } from './modifiers'
+import { placeKeys } from './placement'
+
+export const KEYBOARD_FORMS = ['ansi', 'iso'] as const
+export type KeyboardForm = (typeof KEYBOARD_FORMS)[number]
+export const KEYBOARD_SIZES = ['60', '65', 'tkl', 'full'] as const
+export type KeyboardSize = (typeof KEYBOARD_SIZES)[number]
 
 /** A kind of keyboard: which physical keys it has, modifiers aside. */
 export interface Keyboard {
   readonly id: string
   readonly name: string
+  readonly form: KeyboardForm
+  readonly size: KeyboardSize
   readonly codes: ReadonlySet<string>
 }
 
-const letters = KEYS.map(key => key.code).filter(code => /^(Key|Digit)/.test(code))
-const punctuation = ['Minus', 'Equal', 'BracketLeft', 'BracketRight', 'Backslash', 'Semicolon', 'Quote', 'Comma', 'Period', 'Slash']
-const core60 = [...letters, ...punctuation, 'Escape', 'Tab', 'CapsLock', 'Space', 'Enter', 'Backspace']
-const arrows = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight']
-const keys65 = [...core60, ...arrows, 'Delete', 'PageUp', 'PageDown']
-const functionRow = Array.from({ length: 12 }, (_, i) => `F${i + 1}`)
-const tenkeyless = [...keys65, ...functionRow, 'Backquote', 'Insert', 'Home', 'End', 'PrintScreen', 'ScrollLock', 'Pause', 'ContextMenu']
-const keypad = KEYS.map(key => key.code).filter(code => /^Num/.test(code))
-
-const sizes = [
-  ['60', '60 %', core60], ['65', '65 %', keys65], ['tkl', 'tenkeyless', tenkeyless], ['full', 'full size', [...tenkeyless, ...keypad]],
-] as const
+const sizeNames: Record<KeyboardSize, string> = { 60: '60 %', 65: '65 %', tkl: 'tenkeyless', full: 'full size' }
 
 /** The keyboards a user can say they have. ISO keyboards have one key more, left of Z. */
-export const KEYBOARDS: readonly Keyboard[] = sizes.flatMap(([size, name, codes]) => [
-  { id: `ansi-${size}`, name: `ANSI, ${name}`, codes: new Set<string>(codes) },
-  { id: `iso-${size}`, name: `ISO, ${name}`, codes: new Set<string>([...codes, 'IntlBackslash']) },
-])
+export const KEYBOARDS: readonly Keyboard[] = KEYBOARD_SIZES.flatMap(size => KEYBOARD_FORMS.map(form => ({
+  id: `${form}-${size}`, name: `${form.toUpperCase()}, ${sizeNames[size]}`, form, size,
+  codes: new Set(placeKeys(form, size).map(key => key.code).filter(code => modifierOfCode(code) === undefined)),
+})))
+
+/** A keyboard by its id; throws for one that is not known. */
+export function keyboardOf(id: string): Keyboard {
+  const keyboard = KEYBOARDS.find(entry => entry.id === id)
+  if (!keyboard) throw new RangeError(`unknown keyboard ${id}`)
+  return keyboard
+}

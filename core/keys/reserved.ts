@@ -33,6 +33,11 @@ export const RESERVED_CHORDS: readonly ReservedChord[] = table.map(([owner, text
 
 const byId = new Map(RESERVED_CHORDS.map(entry => [chordId(entry.chord), entry]))
 
+/** As `reservationOf`, for a chord whose id is known. */
+export function reservationOfId(id: string): ReservedChord | undefined {
+  return byId.get(id)
+}
+
 /** Who keeps this chord for itself, if anybody outside the bench's programs does. */
 export function reservationOf(chord: Chord): ReservedChord | undefined {
   return byId.get(chordId(chord))

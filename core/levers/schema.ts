@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { chordTextSchema, idSchema } from '../bench'
+import { conditionSchema } from '../conditions'
+import { KEYBOARDS, keyOfCode, LEGEND_IDS, MODIFIERS, modifierOfCode, parseSequence } from '../keys'
 import { stepSchema } from '../steps'
 
 /** Where a lever's triggers are live, by the program in front. */
@@ -9,17 +11,81 @@ export const scopeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('except'), programIds: z.array(idSchema).min(1, 'Choose at least one program.') }),
 ])
 
+/** One or two to four chords with spaces between: `Meta+O E`. */
+const sequenceTextSchema = z.string().max(160).superRefine((text, context) => {
+  const sequence = parseSequence(text)
+  if (!sequence.ok) for (const issue of sequence.issues) context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
+  else if (sequence.value.length < 2) context.addIssue({ code: 'custom', message: 'A sequence has two to four chords, with spaces between them: Meta+O E.', params: { code: 'sequence-short' } })
+})
+
+/** A key by its W3C code, modifiers included. */
+export const keyCodeSchema = z.string().refine(code => keyOfCode(code) !== undefined || modifierOfCode(code) !== undefined, 'Choose a key.')
+
+const timeSchema = z.number().int().min(20, 'At least 20 ms.').max(5000, 'At most 5 seconds.')
+
+const bound = {
+  id: idSchema,
+  /** Who has the keys where the program in front claims them too. `auto`: the lever, if it is scoped to that program. */
+  wins: z.enum(['auto', 'lever', 'program']).default('auto'),
+  /** Whether a key is meant by its place on the keyboard (W3C `code`) or by what is engraved on it (`key`); by its place when absent. */
+  match: z.enum(['code', 'key']).optional(),
+}
+
+/** One way to pull a lever by keys. Times are in ms; the general timing holds where one is absent. */
 export const triggerSchema = z.discriminatedUnion('kind', [
-  z.object({
-    id: idSchema,
-    kind: z.literal('chord'),
-    chord: chordTextSchema,
-    /** Who has the chord where the program in front claims it too. `auto`: the lever, if it is scoped to that program. */
-    wins: z.enum(['auto', 'lever', 'program']).default('auto'),
-  }),
+  z.object({ ...bound, kind: z.literal('chord'), chord: chordTextSchema }),
+  /** Two to four chords one after the other; the first alone is passed on when nothing follows. */
+  z.object({ ...bound, kind: z.literal('sequence'), sequence: sequenceTextSchema, gapMs: timeSchema.optional() }),
+  /** A chord while another key is held, which is its layer; tapped alone, that key is itself. */
+  z.object({ ...bound, kind: z.literal('layer'), hold: keyCodeSchema, chord: chordTextSchema }),
+  /** Two or three keys that go down within a window. */
+  z.object({ ...bound, kind: z.literal('together'), keys: z.array(keyCodeSchema).min(2, 'Choose two keys.').max(3), windowMs: timeSchema.optional() }),
+  /** A key that is held; tapped, it is itself. */
+  z.object({ ...bound, kind: z.literal('hold'), key: keyCodeSchema, holdMs: timeSchema.optional() }),
+  /** A chord that is pressed twice. */
+  z.object({ ...bound, kind: z.literal('double'), chord: chordTextSchema, gapMs: timeSchema.optional() }),
+  /** A chord when its key comes up again. */
+  z.object({ ...bound, kind: z.literal('release'), chord: chordTextSchema }),
 ])
 
-export const frameSchema = z.object({ id: idSchema, name: z.string().min(1), on: z.boolean(), position: z.number().int() })
+/** What a key does by a rule of its frame, without a lever. */
+export const keyRuleSchema = z.discriminatedUnion('kind', [
+  /** A key is another key, with modifiers if any. */
+  z.object({ id: idSchema, kind: z.literal('remap'), from: keyCodeSchema, to: z.union([chordTextSchema, keyCodeSchema]) }),
+  z.object({ id: idSchema, kind: z.literal('disable'), key: keyCodeSchema }),
+  /** A chord types a text that the keyboard lacks. */
+  z.object({ id: idSchema, kind: z.literal('type'), chord: chordTextSchema, text: z.string().min(1, 'Say what it types.').max(200) }),
+  /** Tapped, the key is itself or another one; held, it is modifiers or a layer. */
+  z.object({
+    id: idSchema, kind: z.literal('tap-hold'), key: keyCodeSchema, tap: keyCodeSchema.nullable(), holdMs: timeSchema.optional(),
+    hold: z.discriminatedUnion('kind', [z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1) }), z.object({ kind: z.literal('layer') })]),
+  }),
+  /** Keys in a row, from `first` on, with its modifiers, pull the levers of the frame in their order. */
+  z.object({ id: idSchema, kind: z.literal('row'), first: chordTextSchema, count: z.number().int().min(1).max(24) }),
+])
+
+export const timingSchema = z.object({
+  /** How long a key is held before it counts as held. */
+  holdMs: timeSchema.default(200),
+  /** How long the next chord of a sequence, or the second press, may take. */
+  gapMs: timeSchema.default(800),
+  /** Within how long keys go down together. */
+  togetherMs: timeSchema.default(60),
+})
+
+/** The user's keyboard and timing, for all levers. */
+export const keySettingsSchema = z.object({
+  keyboard: z.string().refine(id => KEYBOARDS.some(keyboard => keyboard.id === id), 'Choose a keyboard.').default('iso-full'),
+  legends: z.enum(LEGEND_IDS).default('us'),
+  timing: timingSchema.prefault({}),
+})
+
+export const frameSchema = z.object({
+  id: idSchema, name: z.string().min(1), on: z.boolean(), position: z.number().int(),
+  /** A frame that is on is so only while this holds. */
+  condition: conditionSchema.nullish(),
+  rules: z.array(keyRuleSchema).max(200).optional(),
+})
 
 const nameSchema = z.string().trim().min(1, 'Give it a name.').max(120)
 
@@ -103,3 +169,6 @@ export type NamedValue = z.infer<typeof namedValueSchema>
 export type LeverIcon = z.infer<typeof iconSchema>
 export type Variant = z.infer<typeof variantSchema>
 export type PatternField = (typeof PATTERN_FIELDS)[number]
+export type KeyRule = z.infer<typeof keyRuleSchema>
+export type KeySettings = z.infer<typeof keySettingsSchema>
+export type TriggerOf<K extends Trigger['kind']> = Extract<Trigger, { kind: K }>

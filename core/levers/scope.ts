@@ -17,10 +17,15 @@ export function specificity(scope: Scope): 0 | 1 | 2 {
   return scope.kind === 'only' ? 2 : scope.kind === 'except' ? 1 : 0
 }
 
-/** Whether there is a program, of those on the bench or nothing in front, where both scopes are live. */
-export function scopesOverlap(one: Scope, other: Scope, programIds: Iterable<string>): boolean {
-  if (isLive(one, undefined) && isLive(other, undefined)) return true
-  for (const id of programIds) if (isLive(one, id) && isLive(other, id)) return true
+/** Whether there is something, a program or nothing in front, with which both scopes are live. */
+export function scopesOverlap(one: Scope, other: Scope): boolean {
+  if (one.kind === 'only') return isLiveWithAny(other, one.programIds)
+  // Outside of the programs they name, scopes that are not `only` are both live.
+  return other.kind !== 'only' || isLiveWithAny(one, other.programIds)
+}
+
+function isLiveWithAny(scope: Scope, programIds: readonly string[]): boolean {
+  for (const id of programIds) if (isLive(scope, id)) return true
   return false
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
-import { leverSchema } from '../levers'
+import { DEFAULT_KEYS, frameSchema, leverSchema } from '../levers'
 import type { Frame, Lever } from '../levers'
 import { createResolver, describeCandidate, describeDecision } from '.'
 import type { Decision, KeyEvent, ResolverConfig } from '.'
@@ -65,7 +65,7 @@ describe('keys in time', () => {
     const state = resolver.next(resolver.initial, { kind: 'down', code: 'ControlLeft', atMs: 0 }, {}).state
     const none = { Ctrl: false, Alt: false, Shift: false, Meta: false }
     const next = resolver.next(state, { kind: 'down', code: 'KeyM', atMs: 1, modifiers: none }, {})
-    expect([next.decisions[0]!.kind, next.state.held]).toEqual(['pull', ['KeyM']])
+    expect([next.decisions.map(decision => decision.kind), next.state.held.map(down => down.code)]).toEqual([['pass', 'pull'], ['KeyM']])
   })
 
   test('AltGr is neither Ctrl nor Alt', () => {
@@ -132,21 +132,94 @@ describe('laws', () => {
     fc.assert(fc.property(events, (made) => {
       const kept = new Set<string>()
       for (const { decisions, event } of run(made)) {
-        expect(decisions).toHaveLength(1)
-        const decision = decisions[0]!
-        if (event.kind === 'up') {
-          expect(decision.kind).toBe(kept.has(event.code) ? 'swallow' : 'pass')
-          kept.delete(event.code)
+        const own = decisions.filter(decision => !('lost' in decision.event))
+        expect(own).toHaveLength(1)
+        for (const decision of decisions) {
+          if (decision.event.kind === 'up') {
+            expect(decision.kind).toBe(kept.has(decision.event.code) ? 'swallow' : 'pass')
+            kept.delete(decision.event.code)
+          }
+          else if (decision.kind !== 'pass') kept.add(event.code)
         }
-        else if (decision.kind !== 'pass') kept.add(event.code)
       }
     }), { numRuns: 500 })
   })
 
-  test('once every key is up, nothing is held or kept', () => {
+  test('once every key is up, nothing is held', () => {
     fc.assert(fc.property(events, (made) => {
       const ups = [...new Set(made.map(event => event.code))].map(code => ({ kind: 'up' as const, code, repeat: false }))
-      expect(run([...made, ...ups]).at(-1)?.state ?? { held: [], kept: [] }).toEqual({ held: [], kept: [] })
+      expect(run([...made, ...ups]).at(-1)?.state ?? { held: [], physical: [] }).toMatchObject({ held: [], physical: [] })
     }))
+  })
+})
+
+describe('triggers in time', () => {
+  const bound = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}) => lever(plate, 'F6', { triggers: [{ id: 't', wins: 'auto', ...trigger } as Lever['triggers'][0]], ...part })
+  const settled = (...args: Parameters<typeof decide>) => decide(...args).filter(decision => decision.kind !== 'wait').map(({ kind, leverId, event, outputs }) => `${'code' in event ? event.code.replace('Key', '') + (event.kind === 'up' ? '↑' : '↓') : event.kind}:${leverId ?? kind}${outputs ? `(${outputs.map(output => ('code' in output ? output.code.replace('Left', '') : output.text)).join('+')})` : ''}`).join(' ')
+
+  const leader = [bound(1, { kind: 'sequence', sequence: 'Meta+O E', gapMs: 300 })]
+  const layer = [bound(1, { kind: 'layer', hold: 'KeyF', chord: 'J' })]
+  const hold = [bound(1, { kind: 'hold', key: 'KeyF', holdMs: 150 })]
+  const rules = (...list: Record<string, unknown>[]) => ({ frames: [frameSchema.parse({ id: 'on', name: 'On', on: true, position: 1, rules: list.map((rule, i) => ({ id: `r${i}`, ...rule })) })] })
+  const modifiersHeld = rules({ kind: 'tap-hold', key: 'KeyF', tap: null, holdMs: 150, hold: { kind: 'modifiers', modifiers: ['Ctrl'] } })
+
+  test.each<[string, Partial<ResolverConfig>, string, string]>([
+    ['a leader and its follower pull; the leader’s release is kept with it', { levers: leader }, 'Meta↓ O↓ O↑ Meta↑ --90ms-- E↓ E↑', 'MetaLeft↓:pass O↓:swallow O↑:swallow MetaLeft↑:pass E↓:l1 E↑:swallow'],
+    ['a leader alone does nothing and is passed on', { levers: leader }, 'Meta↓ O↓ O↑ Meta↑ --400ms-- E↓ E↑', 'MetaLeft↓:pass O↓:pass O↑:pass MetaLeft↑:pass E↓:pass E↑:pass'],
+    ['a leader followed by another key passes both on, in order', { levers: leader }, 'Meta↓ O↓ O↑ Meta↑ X↓ X↑', 'MetaLeft↓:pass O↓:pass O↑:pass MetaLeft↑:pass X↓:pass X↑:pass'],
+    ['a held key is a layer once another key went down and up in it', { levers: layer }, 'F↓ --120ms-- J↓ J↑ F↑', 'F↓:swallow J↓:l1 J↑:swallow F↑:swallow'],
+    ['rolling over is typing, not a layer', { levers: layer }, 'F↓ --50ms-- J↓ --20ms-- F↑ J↑', 'F↓:pass J↓:pass F↑:pass J↑:pass'],
+    ['held long enough it is a layer at once', { levers: layer }, 'F↓ --250ms-- J↓ F↑ J↑', 'F↓:swallow J↓:l1 F↑:swallow J↑:swallow'],
+    ['a layer key that is tapped is itself', { levers: layer }, 'F↓ --40ms-- F↑', 'F↓:pass F↑:pass'],
+    ['held pulls, tapped types', { levers: hold }, 'F↓ --200ms-- F↑ F↓ --40ms-- F↑', 'F↓:l1 F↑:swallow F↓:pass F↑:pass'],
+    ['held, it acts as modifiers for the next key', { ...modifiersHeld, levers: [bound(1, { kind: 'chord', chord: 'Ctrl+J' })] }, 'F↓ --200ms-- J↓ J↑ F↑', 'F↓:replace(Control) J↓:l1 J↑:swallow F↑:replace(Control)'],
+    ['two keys together pull, in either order', { levers: [bound(1, { kind: 'together', keys: ['KeyJ', 'KeyK'], windowMs: 50 })] }, 'K↓ --20ms-- J↓ J↑ K↑', 'K↓:swallow J↓:l1 J↑:swallow K↑:swallow'],
+    ['two keys one after the other are typed', { levers: [bound(1, { kind: 'together', keys: ['KeyJ', 'KeyK'], windowMs: 50 })] }, 'J↓ --70ms-- K↓ J↑ K↑', 'J↓:pass K↓:pass J↑:pass K↑:pass'],
+    ['pressed twice', { levers: [bound(1, { kind: 'double', chord: 'Ctrl+J', gapMs: 200 })] }, 'Ctrl↓ J↓ J↑ --50ms-- J↓ J↑ Ctrl↑', 'ControlLeft↓:pass J↓:swallow J↑:swallow J↓:l1 J↑:swallow ControlLeft↑:pass'],
+    ['on release', { levers: [bound(1, { kind: 'release', chord: 'Ctrl+J' })] }, 'Ctrl↓ J↓ --300ms-- Ctrl↑ J↑', 'ControlLeft↓:pass J↓:swallow ControlLeft↑:pass J↑:l1'],
+    ['a remapped key is the other one, for levers too', { ...rules({ kind: 'remap', from: 'KeyQ', to: 'Ctrl+J' }), levers: [bound(1, { kind: 'chord', chord: 'Ctrl+J' }, only('chart'))] }, 'Q↓ Q↑', 'Q↓:replace(Control+KeyJ) Q↑:replace(KeyJ+Control)'],
+    ['a key can be made a modifier', { ...rules({ kind: 'remap', from: 'KeyQ', to: 'ControlLeft' }), levers: [bound(1, { kind: 'chord', chord: 'Ctrl+J' })] }, 'Q↓ J↓ J↑ Q↑', 'Q↓:replace(Control) J↓:l1 J↑:swallow Q↑:replace(Control)'],
+    ['a disabled key is gone, and a text is typed', rules({ kind: 'disable', key: 'KeyQ' }, { kind: 'type', chord: 'Alt+A', text: 'Æ' }), 'Q↓ Q↑ Alt↓ A↓ A↑ Alt↑', 'Q↓:swallow Q↑:swallow AltLeft↓:pass A↓:replace(Æ) A↑:swallow AltLeft↑:pass'],
+    ['the keyboard going elsewhere lets out what was held back and lifts every key', { levers: layer }, 'F↓ --40ms-- ⊘', 'F↓:swallow blur:pass'],
+    ['a key whose coming up was never seen goes down anew', { levers: [bound(1, { kind: 'chord', chord: 'J' })] }, 'J↓ J↓ J↑', 'J↓:l1 J↑:swallow J↓:l1 J↑:swallow'],
+  ])('%s', (_, part, picture, expected) => {
+    expect(settled(part, picture)).toBe(expected)
+  })
+
+  test('rows of keys pull the levers of their frame in order', () => {
+    const levers = [lever(5, 'Alt+Z'), lever(3, 'Alt+Y'), lever(9, 'Alt+X', { frameId: 'off' })]
+    const withRow = rules({ kind: 'row', first: 'Ctrl+Alt+1', count: 3 })
+    const press = (code: string) => {
+      const modifiers = { Ctrl: true, Alt: true, Shift: false, Meta: false }
+      return createResolver({ levers, programs, ...withRow }).next(createResolver({ levers, programs, ...withRow }).initial, { kind: 'down', code, atMs: 0, modifiers }, {}).decisions.at(-1)?.leverId
+    }
+    expect([press('Digit1'), press('Digit2'), press('Digit3')]).toEqual(['l3', 'l5', undefined])
+  })
+
+  test('a trigger by legend means the key that carries the letter here', () => {
+    const levers = [bound(1, { kind: 'chord', chord: 'Ctrl+Z', match: 'key' })]
+    const keys = (legends: 'us' | 'de') => ({ ...DEFAULT_KEYS, legends })
+    expect([outcomes({ levers, keys: keys('de') }, 'Ctrl↓ Y↓'), outcomes({ levers, keys: keys('us') }, 'Ctrl↓ Y↓'), outcomes({ levers, keys: keys('us') }, 'Ctrl↓ Z↓')]).toEqual(['pass pull l1', 'pass pass', 'pass pull l1'])
+  })
+
+  test('what waits says for what; what came too late says by how much; a tick decides as the next key would', () => {
+    const waiting = decide({ levers: leader }, 'Meta↓ O↓')
+    expect(waiting.at(-1)).toMatchObject({ kind: 'wait', untilMs: 301, candidates: [{ leverId: 'l1', verdict: 'waits', ms: 300 }] })
+    const late = decide({ levers: leader }, 'Meta↓ O↓ --400ms-- X↓').find(decision => 'code' in decision.event && decision.event.code === 'KeyO' && decision.kind === 'pass')!
+    const names = { programs, lever: (id: string) => leader.find(entry => entry.id === id) }
+    expect([late.lateMs, describeCandidate(late.candidates[0]!, names)]).toEqual([300, '1 Lever 1 wants Meta+O, then E; the rest did not come within 300 ms.'])
+  })
+
+  test('a layer or lever that goes while its key is held leaves nothing stuck', () => {
+    const before = createResolver({ levers: layer, frames, programs })
+    const after = createResolver({ levers: [], frames, programs })
+    let state = before.initial
+    for (const event of keysOf('F↓ --250ms-- J↓')) state = before.next(state, event, {}).state
+    const ends = keysOf('J↑ F↑').flatMap((event) => {
+      const next = after.next(state, { ...event, atMs: event.atMs + 400 }, {})
+      state = next.state
+      return next.decisions.map(decision => decision.kind)
+    })
+    expect([ends, state.held, state.physical]).toEqual([['swallow', 'swallow'], [], []])
   })
 })

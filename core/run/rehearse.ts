@@ -1,5 +1,6 @@
 import type { BenchState } from '../bench'
 import type { Lever } from '../levers'
+import type { StepContext } from '../steps'
 import { advanceRun, startRun } from './advanceRun'
 import type { StartContext } from './advanceRun'
 import type { Run } from './schema'
@@ -16,13 +17,13 @@ export interface Rehearsal {
 }
 
 /** Runs a lever against a copy of the bench, with waits passed over in no time. */
-export function rehearse(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, bench: BenchState, context: StartContext): Rehearsal {
+export function rehearse(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, bench: BenchState, context: StartContext & Pick<StepContext, 'framesOn'>): Rehearsal {
   let nowMs = context.nowMs
   let run = startRun(lever, context)
   let now = bench
   while (run.phase === 'ready' || run.phase === 'waiting') {
     if (run.phase === 'waiting') nowMs = run.wakeAtMs!
-    const advance = advanceRun(run, now, { nowMs, nextId: context.nextId })
+    const advance = advanceRun(run, now, { nowMs, nextId: context.nextId, framesOn: context.framesOn })
     run = advance.run
     now = advance.bench
   }

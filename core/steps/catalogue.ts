@@ -15,6 +15,7 @@ export const STEP_KINDS: readonly StepKindEntry[] = [
   { kind: 'program.switch', label: 'Switch between two programs', help: 'From one to the other and back, by what is in front; started if not running.', fresh: id => ({ id, kind: 'program.switch', programId: '', args: [], otherId: '', otherArgs: [], onFailure: 'stop' }) },
   { kind: 'program.close', label: 'Close a program', help: 'All its windows, with a choice for unsaved work.', fresh: id => ({ id, kind: 'program.close', programId: '', unsaved: 'ask', onFailure: 'stop' }) },
   { kind: 'place.open', label: 'Open folders, files, addresses', help: 'With the programs that open such places, or with those named.', fresh: id => ({ id, kind: 'place.open', places: [''], onFailure: 'stop' }) },
+  { kind: 'frame.switch', label: 'Switch a frame of levers', help: 'On, off, or the other way; its keys follow at once.', fresh: id => ({ id, kind: 'frame.switch', frameIds: [], to: 'toggle', onFailure: 'stop' }) },
   { kind: 'message.show', label: 'Show a message', help: 'On the screen of the bench.', fresh: id => ({ id, kind: 'message.show', text: '', onFailure: 'stop' }) },
   { kind: 'wait', label: 'Wait', help: 'A stretch of time; a restart of the server does not shorten it.', fresh: id => ({ id, kind: 'wait', ms: 1000, onFailure: 'stop' }) },
 ]

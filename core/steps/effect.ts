@@ -9,6 +9,8 @@ export interface StepContext {
   readonly nextId: () => string
   /** The user's own values, on top of the known folders. */
   readonly values?: ValueTable
+  /** Whether a frame of levers is on; the steps themselves do not know the frames. */
+  readonly framesOn?: (frameId: string, bench: BenchState) => boolean
   /** The answer to the question the step asked before. */
   readonly answer?: string
 }

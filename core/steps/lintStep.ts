@@ -36,6 +36,7 @@ export function lintStep(step: Step, bench: BenchState, table?: ValueTable): Ste
     case 'program.raise':
     case 'program.close': return bench.programs[step.programId] ? [] : [missingProgram(step.programId, 'programId', bench)]
     case 'place.open': return lintPlaces(step, bench, table)
+    case 'frame.switch':
     case 'message.show':
     case 'wait': return []
     default: return assertNever(step)

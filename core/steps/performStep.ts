@@ -17,6 +17,10 @@ export function performStep(step: Step, bench: BenchState, context: StepContext)
     case 'program.switch': return switchPrograms(step, bench, context)
     case 'program.close': return closeProgram(step, bench, context)
     case 'place.open': return openPlaces(step, bench, context)
+    case 'frame.switch': {
+      const on = (frameId: string) => (step.to === 'toggle' ? !(context.framesOn?.(frameId, bench) ?? bench.frameSwitches?.[frameId] ?? false) : step.to === 'on')
+      return { kind: 'done', changes: step.frameIds.map(frameId => ({ kind: 'frame.switch', frameId, on: on(frameId) })), note: `${step.frameIds.length === 1 ? 'The frame is' : 'The frames are'} switched.` }
+    }
     case 'message.show': {
       const { values, broken } = namesFor(bench, context.values)
       const text = expandVariables(step.text, values, broken)

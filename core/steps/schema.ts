@@ -53,6 +53,8 @@ export const stepSchema = z.discriminatedUnion('kind', [
     /** An address that is open in a tab already: that tab comes to the front, or it is opened again. */
     ifOpen: z.enum(['raise', 'again']).optional(),
   }),
+  /** Switches frames of levers on or off, or each the other way. */
+  z.object({ ...common, kind: z.literal('frame.switch'), frameIds: z.array(idSchema).min(1, 'Choose a frame.').max(100), to: z.enum(['on', 'off', 'toggle']) }),
   z.object({ ...common, kind: z.literal('message.show'), text: argumentSchema.min(1, 'Say what the message is.') }),
   z.object({ ...common, kind: z.literal('wait'), ms: z.number().int().min(0).max(24 * 3_600_000) }),
 ])

@@ -1,7 +1,7 @@
 import type { BenchState, Program, ValueChoice } from '../bench'
 import { choicesOf } from '../bench'
 import { findClashes } from '../clash'
-import { formatChord, parseChord } from '../keys'
+import { formatChord, keysInRow, parseChord } from '../keys'
 import { leverDraftSchema } from '../levers'
 import type { Frame, Lever, LeverDraft, LeverIcon, Variant } from '../levers'
 import { fail, succeed } from '../result'
@@ -77,19 +77,11 @@ export interface PlanInput {
   readonly bench: BenchState
 }
 
-/** A row of keys such as 1 to 9, from the one of `first` on. */
-const KEY_ROWS = [
-  [...Array.from({ length: 9 }, (_, i) => `Digit${i + 1}`), 'Digit0'], Array.from({ length: 24 }, (_, i) => `F${i + 1}`), Array.from({ length: 10 }, (_, i) => `Numpad${i}`),
-  [...'QWERTYUIOP'].map(letter => `Key${letter}`), [...'ASDFGHJKL'].map(letter => `Key${letter}`), [...'ZXCVBNM'].map(letter => `Key${letter}`),
-]
-
 /** Chords in a row, from `first` on (`Ctrl+Alt+1` …), leaving out those that clash; fewer when the row of keys ends. */
 export function chordsInRow(first: string, count: number, input: Omit<PlanInput, 'rows'>): Result<string[]> {
   const parsed = parseChord(first)
   if (!parsed.ok) return parsed
-  const row = KEY_ROWS.find(codes => codes.includes(parsed.value.code))
-  const codes = row ? row.slice(row.indexOf(parsed.value.code)) : [parsed.value.code]
-  const free = codes.map(code => formatChord({ ...parsed.value, code })).filter(chord => clashesOf(chord, input).length === 0)
+  const free = keysInRow(parsed.value.code, Infinity).map(code => formatChord({ ...parsed.value, code })).filter(chord => clashesOf(chord, input).length === 0)
   return succeed(free.slice(0, count))
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { exampleBench } from '../bench/exampleBench'
 import type { Lever, LeverDraft } from '../levers'
-import { leverSchema } from '../levers'
+import { leverSchema, triggerKeys } from '../levers'
 import { valueOf } from '../result'
 import { argumentKeys, chordsInRow, clashesOfRows, columnsOf, describeOwn, editArguments, findEdits, followPattern, makeDistinct, nameFrom, ownAfterEdit, planVariants } from '.'
 import type { PlanInput } from '.'
@@ -54,7 +54,7 @@ describe('a variant and its pattern', () => {
 
   test('it differs in what its row says', () => {
     expect(argsOf(variant)).toEqual(['--profile=red', '--small', '/l/a.log'])
-    expect(variant.triggers.map(trigger => trigger.chord)).toEqual(['Ctrl+Alt+1'])
+    expect(variant.triggers.map(triggerKeys)).toEqual(['Ctrl+Alt+1'])
     expect(describeOwn(made.variant)).toEqual(['--profile: red', 'without /l/b.log', 'its own keys'])
   })
 
@@ -96,7 +96,7 @@ describe('the table', () => {
   })
 
   test('everything wrong is told before anything is made, at its row', () => {
-    const rows = [{ name: 'Book', chord: 'Ctrl+Alt+1', cells: {} }, { name: '', chord: 'Ctrl+Alt+1', cells: { nope: 'x' } }, { name: 'Fine', chord: 'Ctrl+', cells: {} }]
+    const rows: PlanInput['rows'] = [{ name: 'Book', chord: 'Ctrl+Alt+1', cells: {} }, { name: '', chord: 'Ctrl+Alt+1', cells: { nope: 'x' } }, { name: 'Fine', chord: 'Ctrl+', cells: {} }]
     const plan = planVariants(input(rows))
     expect(plan.ok ? [] : plan.issues.map(issue => [issue.code, issue.at])).toEqual([
       ['name-twice', 'rows.0.name'], ['column-unknown', 'rows.1.cells.nope'], ['chord-twice', 'rows.1.chord'], ['too_small', 'rows.1.name'], ['key-missing', 'rows.2.chord'],

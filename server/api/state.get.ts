@@ -10,6 +10,7 @@ export default route('state', async ({ engine: { book, feed, keyDesk, store, wor
     levers: book.allLevers,
     frames: book.allFrames,
     values: book.allValues,
+    keySettings: book.keySettings,
     history: book.currentHistory,
     runs: runs.map(summarizeRun),
     keys: keyDesk.log,

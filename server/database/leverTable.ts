@@ -1,7 +1,8 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
-import type { Frame, Lever, NamedValue } from '../../core/levers'
+import { DEFAULT_KEYS, keySettingsSchema, triggerKeys } from '../../core/levers'
+import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { Queries } from './openStore'
-import { frames, levers, namedValues, triggers } from './schema'
+import { frames, levers, namedValues, settings, triggers } from './schema'
 
 export async function readLevers(database: Queries): Promise<Lever[]> {
   const rows = await database.select().from(levers).orderBy(asc(levers.plate))
@@ -30,7 +31,7 @@ export async function writeLever(database: Queries, { triggers: bound, ...writte
   await database.insert(levers).values(lever).onConflictDoUpdate({ target: levers.id, set: lever })
   await database.delete(triggers).where(eq(triggers.leverId, lever.id))
   if (bound.length > 0) {
-    await database.insert(triggers).values(bound.map((trigger, position) => ({ id: trigger.id, leverId: lever.id, position, kind: trigger.kind, chord: trigger.chord, body: trigger })))
+    await database.insert(triggers).values(bound.map((trigger, position) => ({ id: trigger.id, leverId: lever.id, position, kind: trigger.kind, chord: triggerKeys(trigger), body: trigger })))
   }
 }
 
@@ -39,10 +40,12 @@ export async function removeLever(database: Queries, id: string): Promise<void> 
 }
 
 export async function readFrames(database: Queries): Promise<Frame[]> {
-  return database.select().from(frames).orderBy(asc(frames.position))
+  const rows = await database.select().from(frames).orderBy(asc(frames.position))
+  return rows.map(({ condition, rules, ...frame }) => ({ ...frame, ...(condition ? { condition } : {}), ...(rules ? { rules } : {}) }))
 }
 
-export async function writeFrame(database: Queries, frame: Frame): Promise<void> {
+export async function writeFrame(database: Queries, written: Frame): Promise<void> {
+  const frame = { ...written, condition: written.condition ?? null, rules: written.rules ?? null }
   await database.insert(frames).values(frame).onConflictDoUpdate({ target: frames.id, set: frame })
 }
 
@@ -60,4 +63,14 @@ export async function writeValue(database: Queries, value: NamedValue): Promise<
 
 export async function removeValue(database: Queries, id: string): Promise<void> {
   await database.delete(namedValues).where(eq(namedValues.id, id))
+}
+
+/** The user's keyboard and timing; what was never set is as it is from the beginning. */
+export async function readKeySettings(database: Queries): Promise<KeySettings> {
+  const [row] = await database.select().from(settings).where(eq(settings.id, 'keys'))
+  return row ? keySettingsSchema.parse(row.body) : DEFAULT_KEYS
+}
+
+export async function writeKeySettings(database: Queries, body: KeySettings): Promise<void> {
+  await database.insert(settings).values({ id: 'keys', body }).onConflictDoUpdate({ target: settings.id, set: { body } })
 }

@@ -1,7 +1,8 @@
 import { bigint, boolean, index, integer, json, pgTable, serial, text } from 'drizzle-orm/pg-core'
 import type { BenchState, Change } from '../../core/bench'
-import type { Frame, Lever, NamedValue, Trigger } from '../../core/levers'
+import type { Frame, KeySettings, Lever, NamedValue, Trigger } from '../../core/levers'
 import type { Run } from '../../core/run'
+import type { TypingEvent } from '../../core/timing'
 
 const instantMs = (name: string) => bigint(name, { mode: 'number' })
 
@@ -10,6 +11,19 @@ export const frames = pgTable('frames', {
   name: text('name').notNull(),
   on: boolean('is_on').notNull(),
   position: integer('position').notNull(),
+  condition: json('condition').$type<Frame['condition']>(),
+  rules: json('rules').$type<Frame['rules']>(),
+})
+
+/** What holds for all levers, one row for each subject. */
+export const settings = pgTable('settings', { id: text('id').primaryKey(), body: json('body').$type<KeySettings>().notNull() })
+
+/** Recorded typing: times and key codes only. */
+export const recordings = pgTable('recordings', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  atMs: instantMs('at_ms').notNull(),
+  events: json('events').$type<TypingEvent[]>().notNull(),
 })
 
 export const levers = pgTable('levers', {
@@ -59,6 +73,7 @@ export type RevisionEntry
   = | { kind: 'lever', id: string, before: Lever | null, after: Lever | null }
     | { kind: 'frame', id: string, before: Frame | null, after: Frame | null }
     | { kind: 'value', id: string, before: NamedValue | null, after: NamedValue | null }
+    | { kind: 'keys', id: 'keys', before: KeySettings, after: KeySettings }
     | { kind: 'bench', changes: Change[], inverse: Change[] }
 
 export const revisions = pgTable('revisions', {

@@ -1,4 +1,4 @@
-import type { Frame, Lever, NamedValue } from '../../core/levers'
+import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import type { RevisionEntry } from '../database/schema'
@@ -8,6 +8,7 @@ export interface BookState {
   readonly levers: ReadonlyMap<string, Lever>
   readonly frames: ReadonlyMap<string, Frame>
   readonly values: ReadonlyMap<string, NamedValue>
+  readonly keys: KeySettings
 }
 
 /** An edit ready to be made: what the history calls it, what it alters, and what to answer. */

@@ -1,4 +1,5 @@
 import { resolve } from 'node:path'
+import { isFrameOn } from '../../core/levers'
 import { openStore } from '../database/openStore'
 import type { Store } from '../database/openStore'
 import { seed } from '../database/seed'
@@ -27,12 +28,17 @@ export async function openEngine(folder: string, address: string, options: { fre
   const queue = new SerialQueue()
   const workstation = await Workstation.resume(store.database, queue, feed)
   const book = await LeverBook.read(store.database, queue, feed, workstation)
+  workstation.framesOn = (frameId, bench) => {
+    const frame = book.frame(frameId)
+    return frame !== undefined && isFrameOn(frame, bench)
+  }
   const keyDesk = new KeyDesk(book, workstation, feed)
   return {
     store, book, workstation, keyDesk, feed,
     async close() {
       feed.close()
       workstation.close()
+      keyDesk.close()
       await queue.idle()
       await store.close()
     },

@@ -1,5 +1,7 @@
 import type { KeyLogEntry } from '../../contract'
 import { frontProgram } from '../../core/bench'
+import { framesNow } from '../../core/levers'
+import type { Frame } from '../../core/levers'
 import { createResolver } from '../../core/resolve'
 import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
 import type { LeverBook } from './leverBook'
@@ -10,6 +12,8 @@ import type { Workstation } from './workstation'
 
 const KEPT_ENTRIES = 200
 const KEPT_SOURCES = 200
+/** A key event is that long on its way at most; a time-out waits so much longer, and decides as if it had not. */
+const GRACE_MS = 40
 
 /** Decides key events with the resolver of the core, pulls what they fire, and keeps the last of them with their explanation. */
 export class KeyDesk {
@@ -18,7 +22,9 @@ export class KeyDesk {
   private readonly states = new Map<string, ResolverState>()
   private entries: KeyLogEntry[] = []
   private count = 0
-  private built?: { revision: number, programs: unknown, resolver: Resolver }
+  /** What is to be decided at the latest when the next key does not come before, by keyboard. */
+  private readonly timers = new Map<string, NodeJS.Timeout>()
+  private built?: { revision: number, programs: unknown, frames: readonly Frame[], resolver: Resolver }
 
   constructor(private readonly book: LeverBook, private readonly workstation: Workstation, private readonly feed: LiveFeed) {}
 
@@ -35,10 +41,16 @@ export class KeyDesk {
     })
   }
 
+  close(): void {
+    for (const timer of this.timers.values()) clearTimeout(timer)
+    this.timers.clear()
+  }
+
   private async take(source: string, event: KeyEvent): Promise<KeyLogEntry[]> {
     const resolver = this.resolver()
     const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, { frontProgramId: frontProgram(this.workstation.state)?.id })
     this.remember(source, state)
+    this.tickLater(source, state, event.atMs)
     const made: KeyLogEntry[] = []
     for (const decision of decisions) {
       const entry: KeyLogEntry = { id: ++this.count, atMs: Date.now(), decision, runId: null, refusal: null }
@@ -54,18 +66,33 @@ export class KeyDesk {
     return made
   }
 
+  /** The clock of a keyboard is its own: only how long it waits is known here, counted from its last event. */
+  private tickLater(source: string, { waitUntilMs }: ResolverState, lastAtMs: number): void {
+    clearTimeout(this.timers.get(source))
+    this.timers.delete(source)
+    if (waitUntilMs === null) return
+    this.timers.set(source, setTimeout(() => {
+      this.press(source, [{ kind: 'tick', atMs: waitUntilMs }]).catch(error => console.error('keys:', error))
+    }, Math.max(0, waitUntilMs - lastAtMs) + GRACE_MS))
+  }
+
   private remember(source: string, state: ResolverState): void {
     this.states.delete(source)
     this.states.set(source, state)
-    if (this.states.size > KEPT_SOURCES) this.states.delete(this.states.keys().next().value!)
+    if (this.states.size <= KEPT_SOURCES) return
+    const oldest = this.states.keys().next().value!
+    this.states.delete(oldest)
+    clearTimeout(this.timers.get(oldest))
+    this.timers.delete(oldest)
   }
 
-  /** Built again when levers, frames or programs have changed, so that an edit is in force at the next key. */
+  /** Built again when levers, frames, their conditions, programs or settings have changed, so that an edit is in force at the next key. */
   private resolver(): Resolver {
     const { revision } = this.book
     const { programs } = this.workstation.state
-    if (this.built?.revision !== revision || this.built.programs !== programs) {
-      this.built = { revision, programs, resolver: createResolver({ levers: this.book.allLevers, frames: this.book.allFrames, programs }) }
+    const frames = framesNow(this.book.allFrames, this.workstation.state, this.built?.revision === revision ? this.built.frames : undefined)
+    if (this.built?.revision !== revision || this.built.programs !== programs || this.built.frames !== frames) {
+      this.built = { revision, programs, frames, resolver: createResolver({ levers: this.book.allLevers, frames, programs, keys: this.book.keySettings }) }
     }
     return this.built.resolver
   }

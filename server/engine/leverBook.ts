@@ -2,10 +2,10 @@ import type { History } from '../../contract'
 import type { BenchState } from '../../core/bench'
 import type { ValueTable } from '../../core/command'
 import { tableFor } from '../../core/levers'
-import type { Frame, Lever, NamedValue } from '../../core/levers'
+import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
-import { freePlates, readFrames, readLevers, readValues, removeFrame, removeLever, removeValue, writeFrame, writeLever, writeValue } from '../database/leverTable'
+import { freePlates, readFrames, readKeySettings, readLevers, readValues, removeFrame, removeLever, removeValue, writeFrame, writeKeySettings, writeLever, writeValue } from '../database/leverTable'
 import type { Database, Queries } from '../database/openStore'
 import { addRevision, markRevision, nextRedo, nextUndo, readHistory } from '../database/revisionTable'
 import type { RevisionEntry } from '../database/schema'
@@ -29,16 +29,17 @@ export class LeverBook {
     private readonly levers: Map<string, Lever>,
     private readonly frames: Map<string, Frame>,
     private readonly values: Map<string, NamedValue>,
+    private keys: KeySettings,
     private history: History,
   ) {}
 
   static async read(database: Database, queue: SerialQueue, feed: LiveFeed, workstation: Workstation): Promise<LeverBook> {
-    return new LeverBook(database, queue, feed, workstation, byId(await readLevers(database)), byId(await readFrames(database)), byId(await readValues(database)), await readHistory(database))
+    return new LeverBook(database, queue, feed, workstation, byId(await readLevers(database)), byId(await readFrames(database)), byId(await readValues(database)), await readKeySettings(database), await readHistory(database))
   }
 
   /** What edits are planned against. */
   get state(): BookState {
-    return { levers: this.levers, frames: this.frames, values: this.values }
+    return { levers: this.levers, frames: this.frames, values: this.values, keys: this.keys }
   }
 
   get allLevers(): Lever[] {
@@ -53,6 +54,10 @@ export class LeverBook {
     return [...this.values.values()].sort((a, b) => (a.name < b.name ? -1 : 1))
   }
 
+  get keySettings(): KeySettings {
+    return this.keys
+  }
+
   get currentHistory(): History {
     return this.history
   }
@@ -64,6 +69,10 @@ export class LeverBook {
 
   lever(id: string): Lever | undefined {
     return this.levers.get(id)
+  }
+
+  frame(id: string): Frame | undefined {
+    return this.frames.get(id)
   }
 
   /** The named values that a frame's levers can use, resolved on the bench as it stands. */
@@ -122,7 +131,7 @@ export class LeverBook {
       : await this.database.transaction(work)
     const { changed, removed } = this.adopt(settled)
     this.editCount += 1
-    this.feed.publish({ type: 'levers', changed, removed, frames: this.allFrames, values: this.allValues, history: this.history })
+    this.feed.publish({ type: 'levers', changed, removed, frames: this.allFrames, values: this.allValues, keys: this.keys, history: this.history })
     return succeed(this.history)
   }
 
@@ -131,6 +140,10 @@ export class LeverBook {
     const removed: string[] = []
     for (const entry of entries) {
       if (entry.kind === 'bench') continue
+      if (entry.kind === 'keys') {
+        this.keys = entry.after
+        continue
+      }
       const map = { lever: this.levers, frame: this.frames, value: this.values }[entry.kind] as Map<string, unknown>
       if (entry.after) map.set(entry.id, entry.after)
       else map.delete(entry.id)
@@ -151,6 +164,7 @@ async function writeEntries(database: Queries, entries: readonly RevisionEntry[]
   const levers = entries.filter(entry => entry.kind === 'lever')
   const frames = entries.filter(entry => entry.kind === 'frame')
   const values = entries.filter(entry => entry.kind === 'value')
+  for (const entry of entries) if (entry.kind === 'keys') await writeKeySettings(database, entry.after)
   for (const { after } of frames) if (after) await writeFrame(database, after)
   await freePlates(database, levers.map(entry => entry.id))
   for (const { id, after } of levers) if (!after) await removeLever(database, id)

@@ -1,6 +1,7 @@
 import type { BatchBody } from '../../contract'
+import { sameValue } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
-import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
+import type { Frame, KeySettings, Lever, LeverDraft, LeverPatch } from '../../core/levers'
 import { programsNamed } from '../../core/levers'
 import { didYouMean } from '../../core/names'
 import { assertNever, fail, succeed } from '../../core/result'
@@ -120,21 +121,36 @@ export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchS
     issues.push({ code: 'program-missing', message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`, at })
   }
   draft.steps?.forEach((step, i) => {
+    if (step.kind === 'frame.switch') step.frameIds.forEach((id, j) => !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `steps.${i}.frameIds.${j}` }))
     for (const id of programsNamed([step])) check(id, `steps.${i}.${'otherId' in step && step.otherId === id && step.programId !== id ? 'otherId' : 'programId'}`)
   })
   if (draft.scope && draft.scope.kind !== 'everywhere') draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
   return issues
 }
 
-/** Issue: `frame-missing`. */
-export function editFrame(id: string, patch: { on?: boolean, name?: string }) {
-  return (state: BookState): Result<PlannedEdit<Frame>> => {
+export interface FramePatch { readonly on?: boolean, readonly name?: string, readonly condition?: Frame['condition'], readonly rules?: Frame['rules'] }
+
+/** Switching a frame by hand ends what a lever or a key had switched. Issue: `frame-missing`. */
+export function editFrame(id: string, patch: FramePatch) {
+  return (state: BookState, bench: BenchState): Result<PlannedEdit<Frame>> => {
     const before = state.frames.get(id)
     if (!before) return fail({ ...frameMissing(id, state.frames), at: 'id' })
-    const after: Frame = { ...before, ...(patch.on === undefined ? {} : { on: patch.on }), ...(patch.name === undefined ? {} : { name: patch.name }) }
-    const label = before.on === after.on ? `Renamed frame ${before.name}` : `Switched ${before.name} ${after.on ? 'on' : 'off'}`
-    return succeed({ label, entries: before.on === after.on && before.name === after.name ? [] : [{ kind: 'frame', id, before, after }], answer: after })
+    const merged = { ...before, ...patch }
+    const after = Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== null && value !== undefined)) as Frame
+    const isSwitched = patch.on !== undefined && bench.frameSwitches?.[id] !== undefined
+    const entries: RevisionEntry[] = [
+      ...(sameValue(before, after) ? [] : [{ kind: 'frame' as const, id, before, after }]),
+      ...(isSwitched ? [{ kind: 'bench' as const, changes: [{ kind: 'frame.switch' as const, frameId: id, on: null }], inverse: [] }] : []),
+    ]
+    const label = patch.on !== undefined ? `Switched ${before.name} ${after.on ? 'on' : 'off'}` : patch.name !== undefined ? `Renamed frame ${before.name}` : `Changed the keys of ${before.name}`
+    return succeed({ label, entries, answer: after })
   }
+}
+
+/** The user's keyboard and timing. */
+export function editKeySettings(after: KeySettings) {
+  return (state: BookState): Result<PlannedEdit<KeySettings>> =>
+    succeed({ label: 'Changed keyboard and timing', entries: sameValue(state.keys, after) ? [] : [{ kind: 'keys', id: 'keys', before: state.keys, after }], answer: after })
 }
 
 export function createFrame(name: string) {

@@ -7,6 +7,7 @@ import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import { advanceRun, putBack, rehearse, startRun, stopRun } from '../../core/run'
 import type { PutBackReport, Rehearsal, Run } from '../../core/run'
+import type { StepContext } from '../../core/steps'
 import { appendChanges, readBench } from '../database/benchTable'
 import type { Cause } from '../database/benchTable'
 import type { Database, Queries } from '../database/openStore'
@@ -27,6 +28,9 @@ type Pullable = Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>
 export class Workstation {
   private readonly open = new Map<string, Run>()
   private readonly timers = new Map<string, NodeJS.Timeout>()
+
+  /** Whether a frame of levers is on; set by whoever knows the frames. */
+  framesOn: StepContext['framesOn']
 
   private constructor(
     private readonly database: Database,
@@ -69,7 +73,7 @@ export class Workstation {
   }
 
   rehearse(lever: Pullable, values?: ValueTable): Rehearsal {
-    return rehearse(lever, this.bench, { nowMs: Date.now(), nextId: newId, values })
+    return rehearse(lever, this.bench, { nowMs: Date.now(), nextId: newId, values, framesOn: this.framesOn })
   }
 
   /** Gives a run the answer to its question; resolves when it ends, waits or asks again. */
@@ -160,7 +164,7 @@ export class Workstation {
     return this.queue.run(async () => {
       const run = this.open.get(runId) ?? await readRun(this.database, runId)
       if (!run) throw new RangeError(`no run ${runId}`)
-      const advance = advanceRun(run, this.bench, { nowMs: Date.now(), nextId: newId, answer })
+      const advance = advanceRun(run, this.bench, { nowMs: Date.now(), nextId: newId, answer, framesOn: this.framesOn })
       if (advance.run !== run) await this.commit(advance.changes, advance.bench, { source: 'run', runId, stepIndex: run.position }, advance.run)
       return advance.run
     })

@@ -2,6 +2,7 @@ import type { Page } from 'puppeteer-core'
 import { describe, expect, test } from 'vitest'
 import type { BenchState } from '../../core/bench'
 import { frontProgram } from '../../core/bench'
+import { triggerKeys } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
@@ -85,7 +86,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   test('its chord opens the program; the other tab sees it; the ledger tells what was taken; put back takes it back', async () => {
     page = await session.open('/bench')
     const other = await session.open('/bench')
-    const chord = (await levers()).at(-1)!.triggers[0]!.chord
+    const chord = triggerKeys((await levers()).at(-1)!.triggers[0]!)
     await page.bringToFront()
     await press(page, chord.replace('Ctrl', 'Control').replace(/\+(\w)$/, '+Key$1').replace(/Key(\d)/, 'Digit$1'))
     await page.waitForSelector('.window.front[aria-label="Grain Reducer: Trial, with new darks"]')

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Condition } from '~~/core/conditions'
+import { describeCondition, evaluate } from '~~/core/conditions'
+import { useMirror } from '~/live/useMirror'
+import ProgramSelect from '~/programs/ProgramSelect.vue'
+import IconPlus from '~icons/tabler/plus'
+import IconX from '~icons/tabler/x'
+import { conditionKinds, freshCondition } from './conditionKinds'
+
+/** A condition, its parts chosen by name, with how it stands now. */
+const { label, inner = false } = defineProps<{ label: string, inner?: boolean }>()
+const condition = defineModel<Condition>({ required: true })
+
+const mirror = useMirror()
+const devices = computed(() => Object.values(mirror.bench.devices))
+const controls = computed(() => (condition.value.kind === 'control-is' ? Object.entries(mirror.bench.devices[condition.value.deviceId]?.controls ?? {}) : []))
+const values = computed(() => {
+  if (condition.value.kind !== 'control-is') return []
+  const control = mirror.bench.devices[condition.value.deviceId]?.controls[condition.value.controlId]
+  switch (control?.kind) {
+    case 'switch': return [{ id: 'true', name: control.on, value: true }, { id: 'false', name: control.off, value: false }, { id: 'null', name: 'unknown', value: null }]
+    case 'choice': return [...control.choices.map(choice => ({ id: choice.id, name: choice.name, value: choice.id as string | null })), { id: 'null', name: 'unknown', value: null }]
+    default: return undefined
+  }
+})
+const verdict = computed(() => evaluate(condition.value, mirror.bench))
+
+function setPart(part: Record<string, unknown>): void {
+  condition.value = { ...condition.value, ...part } as Condition
+}
+
+/** Another device has other controls: its first one is taken, with the value it has now. */
+function setDevice(deviceId: string): void {
+  const [controlId, control] = Object.entries(mirror.bench.devices[deviceId]?.controls ?? {})[0] ?? ['', undefined]
+  setPart({ deviceId, controlId, value: control?.value ?? null })
+}
+
+function setControl(controlId: string): void {
+  if (condition.value.kind === 'control-is') setPart({ controlId, value: mirror.bench.devices[condition.value.deviceId]?.controls[controlId]?.value ?? null })
+}
+</script>
+
+<template>
+  <div class="condition">
+    <div class="line">
+      <ElSelect
+        :model-value="condition.kind"
+        size="small"
+        :aria-label="`${label}: kind`"
+        @update:model-value="condition = freshCondition($event, mirror.bench)"
+      >
+        <ElOption
+          v-for="kind in conditionKinds"
+          :key="kind.kind"
+          :value="kind.kind"
+          :label="kind.label"
+        />
+      </ElSelect>
+      <ProgramSelect
+        v-if="condition.kind === 'program-runs' || condition.kind === 'program-front'"
+        :model-value="condition.programId"
+        :label="`${label}: program`"
+        @update:model-value="setPart({ programId: $event })"
+      />
+      <ElSelect
+        v-else-if="condition.kind === 'device-present' || condition.kind === 'control-is'"
+        :model-value="condition.deviceId"
+        size="small"
+        filterable
+        :aria-label="`${label}: device`"
+        @update:model-value="condition.kind === 'control-is' ? setDevice($event) : setPart({ deviceId: $event })"
+      >
+        <ElOption
+          v-for="device in devices"
+          :key="device.id"
+          :value="device.id"
+          :label="device.name"
+        />
+      </ElSelect>
+      <template v-if="condition.kind === 'control-is'">
+        <ElSelect
+          :model-value="condition.controlId"
+          size="small"
+          :aria-label="`${label}: control`"
+          @update:model-value="setControl"
+        >
+          <ElOption
+            v-for="[id, control] in controls"
+            :key="id"
+            :value="id"
+            :label="control.name"
+          />
+        </ElSelect>
+        <span>is</span>
+        <ElSelect
+          v-if="values"
+          :model-value="String(condition.value)"
+          size="small"
+          :aria-label="`${label}: value`"
+          @update:model-value="setPart({ value: values.find(entry => entry.id === $event)?.value ?? null })"
+        >
+          <ElOption
+            v-for="value in values"
+            :key="value.id"
+            :value="value.id"
+            :label="value.name"
+          />
+        </ElSelect>
+        <ElInputNumber
+          v-else
+          size="small"
+          :model-value="Number(condition.value ?? 0)"
+          :aria-label="`${label}: value`"
+          @update:model-value="setPart({ value: $event ?? 0 })"
+        />
+      </template>
+      <slot />
+    </div>
+    <ConditionFields
+      v-if="condition.kind === 'not'"
+      :model-value="condition.condition"
+      :label="`${label}, not`"
+      inner
+      class="part"
+      @update:model-value="setPart({ condition: $event })"
+    />
+    <template v-if="condition.kind === 'all' || condition.kind === 'any'">
+      <ConditionFields
+        v-for="(part, i) in condition.conditions"
+        :key="i"
+        :model-value="part"
+        :label="`${label}, part ${i + 1}`"
+        inner
+        class="part"
+        @update:model-value="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: condition.conditions.with(i, $event) }) : undefined"
+      >
+        <ElButton
+          v-if="condition.conditions.length > 1"
+          size="small"
+          :aria-label="`Remove part ${i + 1}`"
+          @click="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: condition.conditions.toSpliced(i, 1) }) : undefined"
+        >
+          <IconX class="icon" />
+        </ElButton>
+      </ConditionFields>
+      <ElButton
+        size="small"
+        class="part"
+        @click="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: [...condition.conditions, freshCondition('program-runs', mirror.bench)] }) : undefined"
+      >
+        <IconPlus class="icon" /> Part
+      </ElButton>
+    </template>
+    <p
+      v-if="!inner"
+      class="soft"
+    >
+      {{ verdict.holds ? 'Holds now' : 'Does not hold now' }}: {{ verdict.because }}. <span class="unseen">{{ describeCondition(condition, mirror.bench) }}</span>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.condition { display: grid; gap: 5px; justify-items: start; min-width: 0; }
+.line { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.line .el-select { width: 180px; }
+.part { margin-left: 18px; }
+</style>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { KEYS, keyOfName, modifierOfCode } from '~~/core/keys'
+import { keyName } from '~~/core/levers'
+
+/** One key, modifiers included: pressed while “Press” is on, or chosen by its name. */
+const { label, issue = undefined } = defineProps<{ label: string, issue?: string }>()
+const code = defineModel<string>({ required: true })
+
+const isCapturing = ref(false)
+const modifiers = ['ControlLeft', 'ControlRight', 'AltLeft', 'AltRight', 'ShiftLeft', 'ShiftRight', 'MetaLeft', 'MetaRight']
+const all = computed(() => [...modifiers, ...KEYS.map(key => key.code)])
+
+function capture(event: KeyboardEvent): void {
+  if (!isCapturing.value) return
+  event.preventDefault()
+  event.stopPropagation()
+  if (event.type !== 'keydown' || event.repeat) return
+  if (modifierOfCode(event.code) || keyOfName(event.code)) code.value = event.code
+  isCapturing.value = false
+}
+</script>
+
+<template>
+  <div>
+    <div class="key">
+      <ElSelect
+        v-model="code"
+        filterable
+        :aria-label="label"
+        :aria-invalid="issue !== undefined"
+        placeholder="A key"
+      >
+        <ElOption
+          v-for="id in all"
+          :key="id"
+          :value="id"
+          :label="keyName(id)"
+        />
+      </ElSelect>
+      <button
+        type="button"
+        class="press"
+        :class="{ on: isCapturing }"
+        :data-captures-keys="isCapturing || undefined"
+        :aria-pressed="isCapturing"
+        :aria-label="`Press ${label.toLowerCase()}`"
+        @click="isCapturing = !isCapturing"
+        @keydown="capture"
+        @keyup="capture"
+        @blur="isCapturing = false"
+      >
+        {{ isCapturing ? 'Press it…' : 'Press' }}
+      </button>
+    </div>
+    <p
+      v-if="issue"
+      class="fault"
+      role="alert"
+    >
+      {{ issue }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.key { display: grid; grid-template-columns: minmax(0, 1fr) 72px; gap: 4px; }
+.press { border: 1px solid var(--line-strong); border-bottom-width: 2px; border-radius: var(--radius); background: var(--surface); color: var(--ink); font: 600 13px var(--engraved); cursor: pointer; }
+.press.on { border-color: var(--live); background: var(--sunken); color: var(--live); }
+</style>

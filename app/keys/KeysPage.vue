@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { KEYBOARDS, LEGEND_IDS, legendNames } from '~~/core/keys'
+import type { KeySettings } from '~~/core/levers'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import { useViewKeys } from '~/shell/useViewKeys'
+import FrameKeys from './FrameKeys.vue'
+import KeyHistory from './KeyHistory.vue'
+import KeyMap from './KeyMap.vue'
+
+/** Everything about keys: who owns them, what every press came to, rules of frames, and timing on evidence. */
+const TimingLab = defineAsyncComponent(() => import('./TimingLab.vue'))
+
+const tabs = [
+  { id: 'map', name: 'Who owns them' },
+  { id: 'history', name: 'Last keys' },
+  { id: 'frames', name: 'Frames and rules' },
+  { id: 'lab', name: 'Timing lab' },
+] as const
+const route = useRoute()
+const router = useRouter()
+const mirror = useMirror()
+const notices = useNotices()
+const tab = computed(() => tabs.find(entry => entry.id === route.query.tab)?.id ?? 'map')
+
+useViewKeys('Keys', [
+  { keys: 'Left', does: 'on the drawn keyboard: goes to the next key; Enter chooses it' },
+  { keys: 'A', does: 'in the list: any letter filters' },
+])
+
+function set(part: Partial<KeySettings>): void {
+  void notices.attempt(() => callApi('editKeySettings', { body: { ...mirror.keySettings, ...part } }))
+}
+</script>
+
+<template>
+  <section class="view">
+    <header class="view-head">
+      <h1>Keys</h1>
+      <nav aria-label="Parts of Keys">
+        <button
+          v-for="entry in tabs"
+          :key="entry.id"
+          type="button"
+          :class="{ here: entry.id === tab }"
+          :aria-current="entry.id === tab ? 'page' : undefined"
+          @click="router.replace({ query: { tab: entry.id } })"
+        >
+          {{ entry.name }}
+        </button>
+      </nav>
+      <span class="gap" />
+      <label>Your keyboard <ElSelect
+        :model-value="mirror.keySettings.keyboard"
+        aria-label="Your keyboard"
+        @update:model-value="set({ keyboard: $event })"
+      ><ElOption
+        v-for="keyboard in KEYBOARDS"
+        :key="keyboard.id"
+        :value="keyboard.id"
+        :label="keyboard.name"
+      /></ElSelect></label>
+      <ElSelect
+        :model-value="mirror.keySettings.legends"
+        aria-label="What is engraved on it"
+        @update:model-value="set({ legends: $event })"
+      >
+        <ElOption
+          v-for="id in LEGEND_IDS"
+          :key="id"
+          :value="id"
+          :label="legendNames[id]"
+        />
+      </ElSelect>
+    </header>
+    <KeyMap v-if="tab === 'map'" />
+    <KeyHistory v-else-if="tab === 'history'" />
+    <FrameKeys v-else-if="tab === 'frames'" />
+    <TimingLab v-else />
+  </section>
+</template>
+
+<style scoped>
+nav { display: flex; gap: 2px; margin-left: 6px; }
+nav button { border: 0; border-bottom: 3px solid transparent; background: none; color: var(--ink); font: 600 14px var(--engraved); padding: 5px 9px 3px; cursor: pointer; }
+nav button:hover { background: var(--sunken); }
+nav button.here { border-bottom-color: var(--live-fill); }
+.gap { flex: 1; }
+label { display: flex; align-items: center; gap: 8px; font: 600 14px var(--engraved); white-space: nowrap; }
+.view-head .el-select { width: 150px; }
+</style>

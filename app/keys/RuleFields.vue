@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { parseChord, MODIFIERS } from '~~/core/keys'
+import type { KeyRule } from '~~/core/levers'
+import { useMirror } from '~/live/useMirror'
+import IconX from '~icons/tabler/x'
+import ChordField from './ChordField.vue'
+import KeyField from './KeyField.vue'
+
+/** One rule as a sentence with its parts editable in place. */
+const { label, issue = undefined } = defineProps<{ label: string, issue?: string }>()
+const rule = defineModel<KeyRule>({ required: true })
+const emit = defineEmits<{ remove: [] }>()
+
+const mirror = useMirror()
+
+function set(part: Record<string, unknown>): void {
+  rule.value = { ...rule.value, ...part } as KeyRule
+}
+
+const isChord = (text: string) => parseChord(text).ok && text.includes('+')
+</script>
+
+<template>
+  <div class="rule">
+    <div class="sentence">
+      <template v-if="rule.kind === 'remap'">
+        <KeyField
+          :model-value="rule.from"
+          :label="`${label}: key`"
+          @update:model-value="set({ from: $event })"
+        />
+        <span>is</span>
+        <ChordField
+          v-if="isChord(rule.to)"
+          :model-value="rule.to"
+          :label="`${label}: becomes`"
+          @update:model-value="set({ to: $event })"
+        />
+        <KeyField
+          v-else
+          :model-value="rule.to"
+          :label="`${label}: becomes`"
+          @update:model-value="set({ to: $event })"
+        />
+        <ElButton
+          size="small"
+          @click="set({ to: isChord(rule.to) ? 'Escape' : 'Ctrl+C' })"
+        >
+          {{ isChord(rule.to) ? 'a key' : 'a chord' }}
+        </ElButton>
+      </template>
+      <template v-else-if="rule.kind === 'disable'">
+        <KeyField
+          :model-value="rule.key"
+          :label="`${label}: key`"
+          @update:model-value="set({ key: $event })"
+        />
+        <span>does nothing</span>
+      </template>
+      <template v-else-if="rule.kind === 'type'">
+        <ChordField
+          :model-value="rule.chord"
+          :label="`${label}: chord`"
+          @update:model-value="set({ chord: $event })"
+        />
+        <span>types</span>
+        <ElInput
+          :model-value="rule.text"
+          class="text"
+          :aria-label="`${label}: text`"
+          @update:model-value="set({ text: $event })"
+        />
+      </template>
+      <template v-else-if="rule.kind === 'tap-hold'">
+        <KeyField
+          :model-value="rule.key"
+          :label="`${label}: key`"
+          @update:model-value="set({ key: $event })"
+        />
+        <span>tapped is</span>
+        <ElSelect
+          size="small"
+          class="short"
+          :model-value="rule.tap === null ? 'own' : 'other'"
+          :aria-label="`${label}: tapped`"
+          @update:model-value="set({ tap: $event === 'own' ? null : 'Escape' })"
+        >
+          <ElOption
+            value="own"
+            label="itself"
+          />
+          <ElOption
+            value="other"
+            label="another key"
+          />
+        </ElSelect>
+        <KeyField
+          v-if="rule.tap !== null"
+          :model-value="rule.tap"
+          :label="`${label}: tapped key`"
+          @update:model-value="set({ tap: $event })"
+        />
+        <span>and held is</span>
+        <ElSelect
+          size="small"
+          class="short"
+          :model-value="rule.hold.kind"
+          :aria-label="`${label}: held`"
+          @update:model-value="set({ hold: $event === 'layer' ? { kind: 'layer' } : { kind: 'modifiers', modifiers: ['Ctrl'] } })"
+        >
+          <ElOption
+            value="modifiers"
+            label="modifiers"
+          />
+          <ElOption
+            value="layer"
+            label="a layer"
+          />
+        </ElSelect>
+        <ElSelect
+          v-if="rule.hold.kind === 'modifiers'"
+          size="small"
+          multiple
+          class="wide"
+          :model-value="rule.hold.modifiers"
+          :aria-label="`${label}: modifiers`"
+          @update:model-value="set({ hold: { kind: 'modifiers', modifiers: $event } })"
+        >
+          <ElOption
+            v-for="modifier in MODIFIERS"
+            :key="modifier"
+            :value="modifier"
+            :label="modifier"
+          />
+        </ElSelect>
+        <span>after</span>
+        <ElInputNumber
+          size="small"
+          :model-value="rule.holdMs ?? mirror.keySettings.timing.holdMs"
+          :min="20"
+          :max="5000"
+          :step="10"
+          :aria-label="`${label}: hold time in ms`"
+          @update:model-value="set({ holdMs: $event ?? undefined })"
+        />
+        <span>ms</span>
+      </template>
+      <template v-else-if="rule.kind === 'row'">
+        <ElInputNumber
+          size="small"
+          :model-value="rule.count"
+          :min="1"
+          :max="24"
+          :aria-label="`${label}: how many`"
+          @update:model-value="set({ count: $event ?? 1 })"
+        />
+        <span>keys from</span>
+        <ChordField
+          :model-value="rule.first"
+          :label="`${label}: first chord`"
+          @update:model-value="set({ first: $event })"
+        />
+        <span>on pull the levers of this frame, by their numbers</span>
+      </template>
+      <ElButton
+        size="small"
+        :aria-label="`Remove ${label.toLowerCase()}`"
+        @click="emit('remove')"
+      >
+        <IconX class="icon" />
+      </ElButton>
+    </div>
+    <p
+      v-if="issue"
+      class="fault"
+      role="alert"
+    >
+      {{ issue }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.sentence { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.text { width: 140px; }
+.short { width: 120px; }
+.wide { width: 190px; }
+.sentence :deep(.key) { width: 220px; }
+.sentence :deep(.chord) { width: 320px; }
+</style>

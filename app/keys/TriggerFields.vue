@@ -1,0 +1,203 @@
+<script setup lang="ts">
+import { waysOut } from '~~/core/clash'
+import type { Clash, Suggestion, WayOut } from '~~/core/clash'
+import type { Lever, Trigger } from '~~/core/levers'
+import { useMirror } from '~/live/useMirror'
+import { partId } from '~/levers/useLeverDraft'
+import IconPlus from '~icons/tabler/plus'
+import IconX from '~icons/tabler/x'
+import ChordField from './ChordField.vue'
+import ClashList from './ClashList.vue'
+import KeyField from './KeyField.vue'
+import { changeTriggerKind, freshTrigger, triggerKinds } from './triggerKinds'
+
+/** The triggers of a lever of every kind, what they clash with, the ways out, and good free keys. */
+const { lever, issueOf, suggestions, clashes } = defineProps<{ lever: Lever, issueOf: (path: string) => string | undefined, suggestions: readonly Suggestion[], clashes: readonly Clash[] }>()
+const triggers = defineModel<Trigger[]>({ required: true })
+const emit = defineEmits<{ way: [way: WayOut] }>()
+
+const mirror = useMirror()
+const winWords: Record<Trigger['wins'], string> = { auto: 'program first, unless scoped to it', lever: 'the lever wins', program: 'the program wins' }
+
+function add(kind: Trigger['kind'] = 'chord', chord = ''): void {
+  triggers.value = [...triggers.value, { ...freshTrigger(kind, partId()), ...(chord ? { chord } : {}) } as Trigger]
+}
+
+function alter(index: number, part: Partial<Trigger>): void {
+  triggers.value = triggers.value.with(index, { ...triggers.value[index]!, ...part } as Trigger)
+}
+
+/** Takes a suggestion in place of a single chord, or as the first. */
+function take(chord: string): void {
+  if (triggers.value.length === 1 && triggers.value[0]!.kind === 'chord') alter(0, { chord })
+  else add('chord', chord)
+}
+
+const timeOf = (trigger: Trigger) => {
+  const { timing } = mirror.keySettings
+  switch (trigger.kind) {
+    case 'sequence': return { field: 'gapMs', words: 'next within', value: trigger.gapMs, usual: timing.gapMs }
+    case 'double': return { field: 'gapMs', words: 'again within', value: trigger.gapMs, usual: Math.min(timing.gapMs, 400) }
+    case 'hold': return { field: 'holdMs', words: 'held for', value: trigger.holdMs, usual: timing.holdMs }
+    case 'together': return { field: 'windowMs', words: 'within', value: trigger.windowMs, usual: timing.togetherMs }
+    default: return undefined
+  }
+}
+</script>
+
+<template>
+  <fieldset class="triggers">
+    <legend>Keys</legend>
+    <div
+      v-for="(trigger, i) in triggers"
+      :key="trigger.id"
+      class="trigger"
+    >
+      <ElSelect
+        :model-value="trigger.kind"
+        :aria-label="`Kind of key ${i + 1}`"
+        @update:model-value="triggers = triggers.with(i, changeTriggerKind(trigger, $event))"
+      >
+        <ElOption
+          v-for="kind in triggerKinds"
+          :key="kind.kind"
+          :value="kind.kind"
+          :label="kind.label"
+        >
+          {{ kind.label }} <span class="soft">{{ kind.help }}</span>
+        </ElOption>
+      </ElSelect>
+      <div class="keys">
+        <KeyField
+          v-if="trigger.kind === 'layer'"
+          :model-value="trigger.hold"
+          :label="`Key that holds layer ${i + 1}`"
+          :issue="issueOf(`triggers.${i}.hold`)"
+          @update:model-value="alter(i, { hold: $event })"
+        />
+        <ChordField
+          v-if="trigger.kind === 'sequence'"
+          :model-value="trigger.sequence"
+          several
+          :label="`Sequence ${i + 1}`"
+          :issue="issueOf(`triggers.${i}.sequence`)"
+          @update:model-value="alter(i, { sequence: $event })"
+        />
+        <ChordField
+          v-else-if="'chord' in trigger"
+          :model-value="trigger.chord"
+          :label="`Chord ${i + 1}`"
+          :issue="issueOf(`triggers.${i}.chord`)"
+          @update:model-value="alter(i, { chord: $event })"
+        />
+        <KeyField
+          v-else-if="trigger.kind === 'hold'"
+          :model-value="trigger.key"
+          :label="`Held key ${i + 1}`"
+          :issue="issueOf(`triggers.${i}.key`)"
+          @update:model-value="alter(i, { key: $event })"
+        />
+        <template v-else-if="trigger.kind === 'together'">
+          <KeyField
+            v-for="(code, j) in trigger.keys"
+            :key="j"
+            :model-value="code"
+            :label="`Key ${j + 1} of trigger ${i + 1}`"
+            :issue="issueOf(`triggers.${i}.keys.${j}`)"
+            @update:model-value="alter(i, { keys: trigger.keys.with(j, $event) })"
+          />
+        </template>
+      </div>
+      <ElButton
+        size="small"
+        :aria-label="`Remove chord ${i + 1}`"
+        @click="triggers = triggers.toSpliced(i, 1)"
+      >
+        <IconX class="icon" />
+      </ElButton>
+      <div class="more">
+        <label v-if="timeOf(trigger)">{{ timeOf(trigger)!.words }} <ElInputNumber
+          size="small"
+          :model-value="timeOf(trigger)!.value ?? timeOf(trigger)!.usual"
+          :min="20"
+          :max="5000"
+          :step="10"
+          :aria-label="`Time of key ${i + 1} in ms`"
+          @update:model-value="alter(i, { [timeOf(trigger)!.field]: $event ?? undefined })"
+        /> ms</label>
+        <label v-if="'chord' in trigger || trigger.kind === 'sequence'">a key is meant by
+          <ElSelect
+            size="small"
+            :model-value="trigger.match ?? 'code'"
+            :aria-label="`How key ${i + 1} is matched`"
+            @update:model-value="alter(i, { match: $event === 'key' ? 'key' : undefined })"
+          >
+            <ElOption
+              value="code"
+              label="its place"
+            />
+            <ElOption
+              value="key"
+              label="its legend"
+            />
+          </ElSelect></label>
+        <label>where a program claims it: <ElSelect
+          size="small"
+          class="wide"
+          :model-value="trigger.wins"
+          :aria-label="`Who wins chord ${i + 1} where a program claims it`"
+          @update:model-value="alter(i, { wins: $event })"
+        >
+          <ElOption
+            v-for="(words, wins) in winWords"
+            :key="wins"
+            :value="wins"
+            :label="words"
+          />
+        </ElSelect></label>
+      </div>
+    </div>
+    <ClashList
+      :clashes="clashes"
+      :ways-of="clash => waysOut(clash, lever, suggestions)"
+      @way="emit('way', $event)"
+    />
+    <div class="offers">
+      <ElButton
+        size="small"
+        @click="add()"
+      >
+        <IconPlus class="icon" /> Chord
+      </ElButton>
+      <template v-if="suggestions.length > 0">
+        <span class="soft">Free:</span>
+        <ElButton
+          v-for="suggestion in suggestions"
+          :key="suggestion.chord"
+          size="small"
+          class="mono"
+          :title="suggestion.because"
+          @click="take(suggestion.chord)"
+        >
+          {{ suggestion.chord }}
+        </ElButton>
+        <span class="soft cut">{{ suggestions[0]!.because }}</span>
+      </template>
+    </div>
+  </fieldset>
+</template>
+
+<style scoped>
+.triggers { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 8px 12px 12px; display: grid; gap: 8px; min-width: 0; }
+legend { font: 600 14px var(--engraved); padding: 0 4px; }
+.trigger { display: grid; grid-template-columns: 170px minmax(0, 1fr) 28px; gap: 6px 8px; align-items: start; }
+.trigger > .el-button { padding: 0; margin-top: 4px; }
+.keys { display: grid; gap: 4px; }
+.more { grid-column: 2 / -1; display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: center; font-size: 13px; color: var(--ink-soft); }
+.more label { display: flex; align-items: center; gap: 6px; }
+.more .el-select { width: 96px; }
+.more .el-select.wide { width: 230px; }
+.offers { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.offers .el-button + .el-button { margin-left: 0; }
+.offers .mono { font-family: var(--mono); font-weight: 400; font-size: 12px; }
+</style>

@@ -1,0 +1,55 @@
+import { frontWindow, sameValue, valueInWords, windowsOf } from '../bench'
+import type { BenchState } from '../bench'
+import { assertNever } from '../result'
+import type { Condition } from './schema'
+
+/** Whether a condition holds, and in words what makes it so: `Dome Desk is not running`. */
+export interface Verdict { readonly holds: boolean, readonly because: string }
+
+/** A condition against the bench as it stands. What it names and is not there does not hold. */
+export function evaluate(condition: Condition, bench: BenchState): Verdict {
+  switch (condition.kind) {
+    case 'program-runs': {
+      const holds = windowsOf(bench, condition.programId).length > 0
+      return { holds, because: `${programName(condition.programId, bench)} is ${holds ? '' : 'not '}running` }
+    }
+    case 'program-front': {
+      const front = frontWindow(bench)?.programId
+      return { holds: front === condition.programId, because: front === undefined ? 'nothing is in front' : `${programName(front, bench)} is in front` }
+    }
+    case 'device-present': {
+      const device = bench.devices[condition.deviceId]
+      const holds = device !== undefined && device.plugged !== false
+      return { holds, because: `${device?.name ?? condition.deviceId} is ${holds ? '' : 'not '}plugged in` }
+    }
+    case 'control-is': return controlIs(condition, bench)
+    case 'not': {
+      const inner = evaluate(condition.condition, bench)
+      return { ...inner, holds: !inner.holds }
+    }
+    case 'all':
+    case 'any': return combined(condition, bench)
+    default: return assertNever(condition)
+  }
+}
+
+function controlIs({ deviceId, controlId, value }: Extract<Condition, { kind: 'control-is' }>, bench: BenchState): Verdict {
+  const device = bench.devices[deviceId]
+  const control = device?.controls[controlId]
+  if (!device || !control) return { holds: false, because: `${device?.name ?? deviceId} has no control ${controlId}` }
+  const present = device.plugged !== false
+  return { holds: present && sameValue(control.value, value), because: present ? `${control.name} of ${device.name} is ${valueInWords(control)}` : `${device.name} is not plugged in` }
+}
+
+/** Of several, those are told that decide: all that do not hold, or the first that does. */
+function combined({ kind, conditions }: Extract<Condition, { kind: 'all' | 'any' }>, bench: BenchState): Verdict {
+  const verdicts = conditions.map(condition => evaluate(condition, bench))
+  const deciding = verdicts.filter(verdict => verdict.holds === (kind === 'any'))
+  const holds = kind === 'all' ? deciding.length === 0 : deciding.length > 0
+  const told = deciding.length > 0 ? (kind === 'any' ? deciding.slice(0, 1) : deciding) : verdicts
+  return { holds, because: told.map(verdict => verdict.because).join(', and ') }
+}
+
+function programName(id: string, bench: BenchState): string {
+  return bench.programs[id]?.name ?? id
+}

@@ -1,0 +1,5 @@
+export { describeCondition } from './describe'
+export { evaluate } from './evaluate'
+export type { Verdict } from './evaluate'
+export { conditionSchema } from './schema'
+export type { Condition } from './schema'

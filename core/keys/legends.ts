@@ -1,0 +1,74 @@
+import { keyOfCode } from './keyTable'
+
+/** What is engraved on the keys of a language: plain, with Shift, with AltGr, by W3C code. */
+export interface Legend { readonly plain: string, readonly shift: string, readonly altGr: string }
+
+export const LEGEND_IDS = ['us', 'uk', 'de', 'fr'] as const
+export type LegendId = (typeof LEGEND_IDS)[number]
+export const legendNames: Record<LegendId, string> = { us: 'English (US)', uk: 'English (UK)', de: 'German', fr: 'French' }
+
+/** The character keys, row by row; a table gives plain, Shift and AltGr of each in this order, with a space for none. */
+const codes = [
+  'Backquote', 'Digit1', 'Digit2', 'Digit3', 'Digit4', 'Digit5', 'Digit6', 'Digit7', 'Digit8', 'Digit9', 'Digit0', 'Minus', 'Equal',
+  'KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP', 'BracketLeft', 'BracketRight',
+  'KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH', 'KeyJ', 'KeyK', 'KeyL', 'Semicolon', 'Quote', 'Backslash',
+  'IntlBackslash', 'KeyZ', 'KeyX', 'KeyC', 'KeyV', 'KeyB', 'KeyN', 'KeyM', 'Comma', 'Period', 'Slash',
+]
+
+const tables: Record<LegendId, readonly [plain: string, shift: string, altGr: string]> = {
+  us: [
+    '`1234567890-=qwertyuiop[]asdfghjkl;\'\\\\zxcvbnm,./',
+    '~!@#$%^&*()_+QWERTYUIOP{}ASDFGHJKL:"||ZXCVBNM<>?',
+    '',
+  ],
+  uk: [
+    '`1234567890-=qwertyuiop[]asdfghjkl;\'#\\zxcvbnm,./',
+    '¬!"£$%^&*()_+QWERTYUIOP{}ASDFGHJKL:@~|ZXCVBNM<>?',
+    '¦   €          é   úíó   á                      ',
+  ],
+  de: [
+    '^1234567890ß´qwertzuiopü+asdfghjklöä#<yxcvbnm,.-',
+    '°!"§$%&/()=?`QWERTZUIOPÜ*ASDFGHJKLÖÄ\'>YXCVBNM;:_',
+    '  ²³   {[]}\\ @ €        ~            |      µ   ',
+  ],
+  fr: [
+    '²&é"\'(-è_çà)=azertyuiop^$qsdfghjklmù*<wxcvbn,;:!',
+    ' 1234567890°+AZERTYUIOP¨£QSDFGHJKLM%µ>WXCVBN?./§',
+    '  ~#{[|`\\^@]}  €         ¤                      ',
+  ],
+}
+
+const legends = new Map(LEGEND_IDS.map((id) => {
+  const [plain, shift, altGr] = tables[id].map(row => [...row]) as [string[], string[], string[]]
+  const mark = (row: readonly string[], i: number) => (row[i] ?? ' ').trim()
+  return [id, new Map(codes.map((code, i) => [code, { plain: mark(plain, i), shift: mark(shift, i), altGr: mark(altGr, i) }]))] as const
+}))
+
+/** What is engraved on a key; undefined for keys that carry a word in every language, such as Enter. */
+export function legendOf(id: LegendId, code: string): Legend | undefined {
+  return legends.get(id)!.get(code)
+}
+
+/** What people call a key on their keyboard: the letter or sign engraved on it, else its name. */
+export function keyLabel(id: LegendId, code: string): string {
+  const legend = legendOf(id, code)
+  return legend ? legend.plain.toUpperCase() : keyOfCode(code)?.name ?? code
+}
+
+/** The key that carries a letter or sign in the language, plain or as a capital; undefined where none does without Shift or AltGr. */
+export function codeOfLegend(id: LegendId, sign: string): string | undefined {
+  const wanted = sign.toLowerCase()
+  for (const [code, legend] of legends.get(id)!) if (legend.plain === wanted) return code
+  return undefined
+}
+
+/** The key a trigger means that goes by the legend: the key that is called so on the US keyboard, wherever its sign is in the language. */
+export function codeByLegend(id: LegendId, usCode: string): string {
+  const sign = legendOf('us', usCode)?.plain
+  return (sign && codeOfLegend(id, sign)) ?? usCode
+}
+
+/** Signs that need AltGr in the language, by key: with Ctrl+Alt, which many systems take for AltGr, a trigger on these keys may type instead. */
+export function typesWithAltGr(id: LegendId, code: string): string {
+  return legendOf(id, code)?.altGr ?? ''
+}

@@ -1,0 +1,44 @@
+import { formatSequence, keyOfCode, parseSequence } from '../keys'
+import type { Trigger } from './schema'
+import { assertNever } from '../result'
+
+const modifierNames: Record<string, string> = {
+  ControlLeft: 'Left Ctrl', ControlRight: 'Right Ctrl', AltLeft: 'Left Alt', AltRight: 'Right Alt', ShiftLeft: 'Left Shift', ShiftRight: 'Right Shift', MetaLeft: 'Left Meta', MetaRight: 'Right Meta',
+}
+
+/** A key's name, modifiers included: `CapsLock`, `Left Ctrl`. */
+export function keyName(code: string): string {
+  return modifierNames[code] ?? keyOfCode(code)?.name ?? code
+}
+
+/** The keys of a trigger as text, to be drawn as key plates: chords of a sequence are separated by spaces. */
+export function triggerKeys(trigger: Trigger): string {
+  switch (trigger.kind) {
+    case 'chord':
+    case 'release': return trigger.chord
+    case 'double': return `${trigger.chord} ${trigger.chord}`
+    case 'sequence': {
+      const parsed = parseSequence(trigger.sequence)
+      return parsed.ok ? formatSequence(parsed.value) : trigger.sequence
+    }
+    case 'layer': return `${keyName(trigger.hold)} ${trigger.chord}`
+    case 'together': return trigger.keys.map(keyName).join(' ')
+    case 'hold': return keyName(trigger.key)
+    default: return assertNever(trigger)
+  }
+}
+
+/** A trigger as part of a sentence: `Ctrl+Alt+M`, `Meta+O, then E`, `J while CapsLock is held`. */
+export function describeTrigger(trigger: Trigger): string {
+  const byLegend = trigger.match === 'key' ? ' by its legend' : ''
+  switch (trigger.kind) {
+    case 'chord': return trigger.chord + byLegend
+    case 'sequence': return triggerKeys(trigger).split(' ').join(', then ') + byLegend
+    case 'layer': return `${trigger.chord} while ${keyName(trigger.hold)} is held${byLegend}`
+    case 'together': return `${trigger.keys.map(keyName).join(' and ')} together`
+    case 'hold': return `${keyName(trigger.key)} held`
+    case 'double': return `${trigger.chord} twice${byLegend}`
+    case 'release': return `${trigger.chord} on release${byLegend}`
+    default: return assertNever(trigger)
+  }
+}

@@ -1,0 +1,6 @@
+export { HOLD_TIMES_MS, proposeHold, replayTyping, sweepHoldTimes } from './replayTyping'
+export type { TypingOutcome } from './replayTyping'
+export { typingEventSchema } from './schema'
+export type { TypingEvent } from './schema'
+export { seededRandom, synthesizeTyping } from './synthesizeTyping'
+export type { Typist } from './synthesizeTyping'
