@@ -8,12 +8,14 @@ import IconMinimize from '~icons/tabler/minus'
 import IconMaximize from '~icons/tabler/square'
 import IconClose from '~icons/tabler/x'
 import { placeOnScreen } from './placeOnScreen'
+import { usePointing } from './usePointing'
 
 /** One window of the bench: title, what it was opened with, what it has loaded, and the last key it took. */
 const { window, depth, front } = defineProps<{ window: BenchWindow, depth: number, front: boolean }>()
 const emit = defineEmits<{ raise: [], minimize: [], maximize: [], close: [] }>()
 
 const mirror = useMirror()
+const pointing = usePointing()
 const program = computed(() => mirror.bench.programs[window.programId])
 const place = computed(() => (window.mode === 'maximized' ? { left: '0', top: '0', width: '100%', height: '100%' } : placeOnScreen(window.id)))
 const parts = computed(() => (['profile', 'edition', 'dataset'] as const).flatMap(part => (window.content[part] ? [{ part, value: window.content[part] }] : [])))
@@ -30,7 +32,7 @@ const lastKey = computed(() => {
     :class="{ front, fault: window.content.error }"
     :style="{ ...place, zIndex: depth + 1 }"
     :aria-label="windowTitle(mirror.bench, window)"
-    @mousedown="!front && emit('raise')"
+    @mousedown="pointing.isPointing ? pointing.point(window.programId) : !front && emit('raise')"
   >
     <header>
       <SetIcon :name="program?.icon" />

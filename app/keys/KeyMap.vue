@@ -14,6 +14,7 @@ import KeyboardDrawing from './KeyboardDrawing.vue'
 import TriggerTable from './TriggerTable.vue'
 import { isTyping } from './isTyping'
 import { cheatSheetHtml, cheatSheetSvg } from './cheatSheet'
+import { useAllClashes } from './useAllClashes'
 
 /** The keyboard with the owner of each key in the layer that is chosen, for the program that is in front, and all triggers below. */
 const mirror = useMirror()
@@ -37,14 +38,7 @@ const found = computed(() => {
   if (words.length === 0) return undefined
   return new Set([...owners.value.values()].filter(({ chord, owners: list }) => words.every(word => `${chord} ${list.map(owner => `${owner.name} ${owner.words}`).join(' ')}`.toLowerCase().includes(word))).map(entry => entry.code))
 })
-/** Of levers that are on: what is off bothers nobody. */
-const clashes = computed(() => {
-  const framesOn = new Set(mirror.framesLive.filter(frame => frame.on).map(frame => frame.id))
-  return index.value.all().filter((clash) => {
-    const lever = mirror.leverById.get(clash.leverId)
-    return clash.severity !== 'note' && lever?.enabled && framesOn.has(lever.frameId)
-  })
-})
+const { clashes, isWorking } = useAllClashes()
 
 function toggle(modifier: Modifier): void {
   pinned.value = pinned.value.includes(modifier) ? pinned.value.filter(entry => entry !== modifier) : MODIFIERS.filter(entry => entry === modifier || pinned.value.includes(entry))
@@ -130,7 +124,10 @@ function sheet(kind: 'svg' | 'html'): void {
         <li><b>↻</b> a rule</li>
         <li>no mark: free</li>
       </ul>
-      <TriggerTable :query="query" />
+      <TriggerTable
+        :query="query"
+        :clashes="clashes"
+      />
     </div>
     <aside
       class="inspector"
@@ -167,7 +164,9 @@ function sheet(kind: 'svg' | 'html'): void {
         Choose a key to see who has a claim on it{{ modifiers.length > 0 ? ` with ${formatChord({ modifiers, code: 'KeyA' }).replace(/\+A$/, '')}` : '' }}.
       </p>
       <section>
-        <h3>{{ clashes.length === 0 ? 'No clash in the store' : `${clashes.length} clashes in the store` }}</h3>
+        <h3 role="status">
+          {{ isWorking ? `Looking for clashes of ${mirror.levers.length} levers…` : clashes.length === 0 ? 'No clash in the store' : `${clashes.length} clashes in the store` }}
+        </h3>
         <ClashList :clashes="clashes.slice(0, 20)" />
       </section>
       <section>

@@ -1,24 +1,21 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { createClashIndex } from '~~/core/clash'
+import type { Clash } from '~~/core/clash'
 import { describeScope, describeTrigger, triggerKeys, withRows } from '~~/core/levers'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 
 /** Every trigger of every lever, one a row, filtered by what is searched for on the keyboard. */
-const { query } = defineProps<{ query: string }>()
+const { query, clashes } = defineProps<{ query: string, clashes: readonly Clash[] }>()
 
 const MOST_SHOWN = 200
 const mirror = useMirror()
 const router = useRouter()
 const chosenId = ref<string>()
 
-const worst = computed(() => {
-  const index = createClashIndex({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings })
-  return new Map(index.all().filter(clash => clash.severity !== 'note').map(clash => [`${clash.leverId} ${clash.triggerId}`, clash.severity]))
-})
+const worst = computed(() => new Map(clashes.map(clash => [`${clash.leverId} ${clash.triggerId}`, clash.severity])))
 const rows = computed(() => withRows(mirror.levers, mirror.framesLive).flatMap(lever => lever.triggers.map(trigger => ({
   id: `${lever.id} ${trigger.id}`, lever, trigger, words: describeTrigger(trigger), scope: describeScope(lever.scope, mirror.bench), clash: worst.value.get(`${lever.id} ${trigger.id}`),
   state: !lever.enabled ? 'disabled' : mirror.framesLive.find(frame => frame.id === lever.frameId)?.on ? 'live' : 'frame off',

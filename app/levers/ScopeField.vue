@@ -1,14 +1,21 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onUnmounted } from 'vue'
 import type { Scope } from '~~/core/levers'
+import { usePointing } from '~/bench/usePointing'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import FormField from './FormField.vue'
 
 const { issue = undefined } = defineProps<{ issue?: string }>()
 const scope = defineModel<Scope>({ required: true })
 
+const pointing = usePointing()
+onUnmounted(pointing.stop)
 const kinds: { id: Scope['kind'], name: string }[] = [{ id: 'everywhere', name: 'Everywhere' }, { id: 'only', name: 'Only in front of' }, { id: 'except', name: 'Everywhere but in' }]
 const programIds = computed(() => (scope.value.kind === 'everywhere' ? [] : scope.value.programIds))
+
+function take(programId: string): void {
+  if (scope.value.kind !== 'everywhere' && !programIds.value.includes(programId)) scope.value = { kind: scope.value.kind, programIds: [...programIds.value, programId] }
+}
 
 function changeKind(kind: Scope['kind']): void {
   scope.value = kind === 'everywhere' ? { kind } : { kind, programIds: programIds.value }
@@ -41,10 +48,17 @@ function changeKind(kind: Scope['kind']): void {
         :invalid="issue !== undefined"
         @update:model-value="scope = { kind: scope.kind as 'only', programIds: $event as string[] }"
       />
+      <ElButton
+        v-if="scope.kind !== 'everywhere'"
+        :aria-pressed="pointing.isPointing"
+        @click="pointing.isPointing ? pointing.stop() : pointing.start(take)"
+      >
+        {{ pointing.isPointing ? 'Point at a window below…' : 'Point at its window' }}
+      </ElButton>
     </div>
   </FormField>
 </template>
 
 <style scoped>
-.scope { display: grid; grid-template-columns: 210px 1fr; gap: 8px; }
+.scope { display: grid; grid-template-columns: 210px minmax(0, 1fr) auto; gap: 8px; }
 </style>

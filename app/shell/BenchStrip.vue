@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { windowTitle } from '~~/core/bench'
 import LampStrip from '~/bench/LampStrip.vue'
+import { usePointing } from '~/bench/usePointing'
 import KeyExplanation from '~/keys/KeyExplanation.vue'
 import KeyTrail from '~/keys/KeyTrail.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
@@ -14,6 +15,7 @@ import IconUp from '~icons/tabler/chevron-up'
 
 /** The bench in small, at the foot of every view: last keys, windows from the front backwards, lamps. */
 const mirror = useMirror()
+const pointing = usePointing()
 const actions = useLeverActions()
 const folded = useLocalStorage('keen-lever.strip-folded', false)
 const explainedId = ref<number>()
@@ -53,7 +55,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
     </div>
     <div class="part">
       <h3 v-if="!folded">
-        In front{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
+        {{ pointing.isPointing ? 'Point at a window' : 'In front' }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
       </h3>
       <ol
         class="windows"
@@ -62,9 +64,16 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
         <li
           v-for="window in windows"
           :key="window.id"
-          :class="{ front: window.isFront, fault: window.fault }"
+          :class="{ front: window.isFront, fault: window.fault, pointed: pointing.isPointing }"
           :title="window.title"
         >
+          <button
+            v-if="pointing.isPointing && window.program"
+            type="button"
+            class="point"
+            :aria-label="`Take ${window.program.name}`"
+            @click="pointing.point(window.program.id)"
+          />
           <SetIcon :name="window.program?.icon" />
           <span class="cut">{{ window.title }}</span>
         </li>
@@ -125,6 +134,9 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
 .folded .windows li { height: 26px; }
 .windows li.front { border-color: var(--live); color: var(--ink); }
 .windows li.fault { border-color: var(--fault); color: var(--fault); }
+.windows li { position: relative; }
+.windows li.pointed { border-color: var(--live); border-style: dashed; }
+.point { position: absolute; inset: 0; border: 0; background: none; cursor: crosshair; }
 .windows li.none { border-style: dashed; }
 .lamps-head { display: flex; justify-content: space-between; gap: 8px; }
 .frames { display: flex; gap: 8px; }

@@ -23,6 +23,8 @@ export interface Clash {
   readonly owner: Owner
   /** What the owner does with the key, or the owner's trigger in words, where that tells more. */
   readonly does?: string
+  /** Other programs that claim the key too, by their ids; the owner is the first. */
+  readonly more?: readonly string[]
   /** The longest delay, for `late`. */
   readonly ms?: number
   /** The other lever is disabled or its frame is off: there is no clash until that changes. */
@@ -38,8 +40,8 @@ export function describeClash(clash: Clash): string {
     case 'shadowed': return `${chord} pulls ${owner.name} where that is live: its scope is narrower and comes first.`
     case 'shadows': return `${chord} comes before ${owner.name} here, because this scope is narrower.`
     case 'program-claim': return clash.severity === 'lost'
-      ? `${owner.name} takes ${chord} for “${does}” while it is in front, and comes first.`
-      : `${owner.name} loses ${chord} (“${does}”) to this lever while it is in front.`
+      ? `${owner.name}${others(clash)} takes ${chord} for “${does}” while it is in front, and comes first.`
+      : `${owner.name}${others(clash)} loses ${chord} (“${does}”) to this lever while it is in front.`
     case 'reserved': return `${chord} belongs to ${owner.name}: it ${does}. A lever never sees it.`
     case 'prefix': return clash.severity === 'late'
       ? `${owner.name} has ${does}, which begins with it: ${chord} waits up to ${ms} ms to see whether that follows.`
@@ -50,6 +52,10 @@ export function describeClash(clash: Clash): string {
     case 'match-mode': return `${owner.name} has ${chord} too, but goes by ${does}; on this keyboard these are two keys, on another they may be one.`
     case 'altgr': return `On this keyboard AltGr with that key types “${does}”, and many systems take Ctrl+Alt for AltGr: ${chord} may type instead.`
   }
+}
+
+function others({ more = [] }: Clash): string {
+  return more.length === 0 ? '' : ` (and ${more.length} other ${more.length === 1 ? 'program' : 'programs'} likewise)`
 }
 
 /** In the order in which they matter. */

@@ -269,14 +269,19 @@ function programClashes(claim: Claim, { programClaims }: Tables, clashes: Clash[
   const claimants = programClaims.get(claim.ids[0]!)
   if (!claimants) return
   const severity = leverWins(claim.lever, claim.trigger) ? 'note' : 'lost'
-  const tell = ({ owner, does }: ProgramClaim) => clashes.push(clashOf(claim, 'program-claim', severity, owner, does))
+  let first: ProgramClaim | undefined
+  let more: string[] | undefined
+  const tell = (claimant: ProgramClaim) => {
+    if (!first) first = claimant
+    else (more ??= []).push(claimant.owner.id)
+  }
   const { scope } = claim.lever
   if (scope.kind === 'only') {
     for (const id of scope.programIds) {
       const claimant = claimants.get(id)
       if (claimant) tell(claimant)
     }
-    return
   }
-  for (const claimant of claimants.values()) if (isLive(scope, claimant.owner.id)) tell(claimant)
+  else for (const claimant of claimants.values()) if (scope.kind === 'everywhere' || isLive(scope, claimant.owner.id)) tell(claimant)
+  if (first) clashes.push({ ...clashOf(claim, 'program-claim', severity, first.owner, first.does), ...(more ? { more } : {}) })
 }

@@ -15,9 +15,9 @@ export function waysOut(clash: Clash, lever: Lever, suggestions: readonly Sugges
   const altered = (part: Partial<Trigger>): LeverPatch => ({ triggers: lever.triggers.map(entry => (entry.id === trigger.id ? { ...entry, ...part } as Trigger : entry)) })
   const ways: WayOut[] = []
   if (clash.kind === 'program-claim' && clash.severity === 'lost') {
-    ways.push({ label: 'Let the lever win', patch: altered({ wins: 'lever' }) }, { label: `Not in ${clash.owner.name}`, patch: { scope: excluding(lever, clash.owner.id) } })
+    ways.push({ label: 'Let the lever win', patch: altered({ wins: 'lever' }) }, { label: clash.more ? 'Not in any of them' : `Not in ${clash.owner.name}`, patch: { scope: [clash.owner.id, ...clash.more ?? []].reduce<Lever['scope']>(excluding, lever.scope) } })
   }
-  if (clash.kind === 'program-claim' && clash.severity === 'note') ways.push({ label: `Let ${clash.owner.name} win`, patch: altered({ wins: 'program' }) })
+  if (clash.kind === 'program-claim' && clash.severity === 'note') ways.push({ label: `Let ${clash.more ? 'the programs' : clash.owner.name} win`, patch: altered({ wins: 'program' }) })
   if (clash.severity === 'lost' || clash.severity === 'ambiguous' || clash.severity === 'late') {
     for (const { chord } of suggestions.slice(0, 2)) ways.push({ label: `Take ${chord}`, patch: { triggers: lever.triggers.map(entry => (entry.id === trigger.id ? { id: entry.id, kind: 'chord', chord, wins: entry.wins } : entry)) } })
   }
@@ -25,7 +25,7 @@ export function waysOut(clash: Clash, lever: Lever, suggestions: readonly Sugges
   return ways
 }
 
-function excluding({ scope }: Lever, programId: string): Lever['scope'] {
+function excluding(scope: Lever['scope'], programId: string): Lever['scope'] {
   if (scope.kind === 'only') return { kind: 'only', programIds: scope.programIds.filter(id => id !== programId) }
   return { kind: 'except', programIds: [...scope.kind === 'except' ? scope.programIds : [], programId] }
 }
