@@ -1,5 +1,8 @@
 // `npm run shots`: the pictures in docs/screenshots/, from the demo data, at 1280x800.
-import type { Page } from 'puppeteer-core'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { ElementHandle, Page } from 'puppeteer-core'
 import { openBrowser, openTab, press } from '../tests/support/openBrowser'
 import type { Theme } from '../tests/support/openBrowser'
 import { chooseProgram, button, fill, seen } from '../tests/support/screen'
@@ -12,6 +15,14 @@ const shots: Shot[] = [
   { name: 'levers-day', path: '/levers', theme: 'day' },
   { name: 'editor-day', path: '/levers/new', theme: 'day', act: composeLever },
   { name: 'bench-night', path: '/bench', theme: 'night', act: prepareNight },
+  { name: 'variants-day', path: '/levers/lever-6/variants', theme: 'day', act: tabulateVariants },
+  { name: 'exchange-day', path: '/exchange', theme: 'day', act: previewImport },
+  { name: 'programs-night', path: '/programs', theme: 'night' },
+  { name: 'keys-day', path: '/keys', theme: 'day', act: chooseKey },
+  { name: 'keys-night', path: '/keys', theme: 'night', act: chooseKey },
+  { name: 'capture-day', path: '/levers/lever-12', theme: 'day', act: captureKeys },
+  { name: 'explanation-night', path: '/keys?tab=history', theme: 'night', act: explainKeys },
+  { name: 'timing-lab-day', path: '/keys?tab=lab', theme: 'day', act: replayTyping },
   { name: 'levers-night', path: '/levers', theme: 'night', act: askWhy },
   { name: 'ledger-day', path: '/ledger', theme: 'day' },
   { name: 'launcher-dark-adapted', path: '/bench', theme: 'dark-adapted', act: findChart },
@@ -59,6 +70,60 @@ async function askWhy(page: Page): Promise<void> {
   await press(page, 'Control+Alt+KeyV')
   await page.click('.trail button')
   await seen(page, 'its frame is off')
+}
+
+async function tabulateVariants(page: Page): Promise<void> {
+  await button(page, 'A row for each edition (3)')
+  await button(page, 'In a row')
+  await fill(page, 'input[aria-label="Chord of row 3"]', 'Ctrl+Alt+A')
+  await seen(page, 'already pulls 1')
+}
+
+async function previewImport(page: Page): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'keen-lever-shots-'))
+  const files = {
+    'fell-survey.desktop': '[Desktop Entry]\nType=Application\nName=Fell Survey\nExec=/opt/survey/run --grid=fine %F\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
+    'watch-rota.desktop': '[Desktop Entry]\nType=Link\nName=Watch rota\nURL=https://rota.harrowfell.example/week\n',
+    'old-mast.desktop': '[Desktop Entry]\nType=Application\nName=Old mast\nExec=mast\nHidden=true\n',
+    'broken.desktop': '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n',
+  }
+  for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, name), text)
+  const input = await page.$('input[aria-label="Desktop Entry files"]') as ElementHandle<HTMLInputElement>
+  await input.uploadFile(...Object.keys(files).map(name => join(folder, name)))
+  await seen(page, '2 new')
+  await button(page, 'Make the files')
+  await seen(page, 'levers left out')
+}
+
+async function chooseKey(page: Page): Promise<void> {
+  await page.waitForSelector('[data-code="KeyA"].ours')
+  await page.click('[data-code="KeyA"]')
+}
+
+async function captureKeys(page: Page): Promise<void> {
+  await seen(page, 'Cairn Web takes')
+  await page.$eval('.triggers', element => element.scrollIntoView())
+  await page.click('button[aria-label^="Choose sequence 2 on a drawn"]')
+}
+
+async function explainKeys(page: Page): Promise<void> {
+  await page.focus('[aria-label="Key events, latest first"]')
+  await press(page, 'Control+Alt+KeyN')
+  await press(page, 'Meta+KeyO')
+  await page.keyboard.press('KeyC')
+  await press(page, 'Meta+KeyO')
+  await page.keyboard.press('KeyX')
+  await press(page, 'Control+Alt+KeyV')
+  await page.waitForFunction(() => [...document.querySelectorAll('.event')].some(row => row.textContent!.includes('Pulled 12')))
+  await page.click('.tools .el-switch')
+  await page.waitForFunction(() => document.querySelectorAll('.event').length > 12)
+  await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('.event')].find(row => row.textContent!.includes('MetaO') && row.textContent!.includes('passed on'))?.click())
+}
+
+async function replayTyping(page: Page): Promise<void> {
+  await button(page, 'Replay')
+  await page.waitForSelector('.proposal')
+  await page.waitForSelector('.apexcharts-series')
 }
 
 async function findChart(page: Page): Promise<void> {

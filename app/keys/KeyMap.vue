@@ -165,7 +165,7 @@ function sheet(kind: 'svg' | 'html'): void {
       </p>
       <section>
         <h3 role="status">
-          {{ isWorking ? `Looking for clashes of ${mirror.levers.length} levers…` : clashes.length === 0 ? 'No clash in the store' : `${clashes.length} clashes in the store` }}
+          {{ isWorking ? `Looking for clashes of ${mirror.levers.length} levers…` : clashes.length === 0 ? 'No clash in the store' : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} in the store` }}
         </h3>
         <ClashList :clashes="clashes.slice(0, 20)" />
       </section>
@@ -217,5 +217,6 @@ function sheet(kind: 'svg' | 'html'): void {
 .legend { display: flex; flex-wrap: wrap; gap: 2px 14px; font-size: 13px; color: var(--ink-soft); }
 .legend b { display: inline-block; width: 14px; text-align: center; color: var(--ink); }
 .owners { display: grid; gap: 4px; }
+.owners a { margin-left: 6px; }
 .frame { width: 140px; }
 </style>

@@ -3,10 +3,10 @@ import type { Trigger } from './schema'
 import { assertNever } from '../result'
 
 const modifierNames: Record<string, string> = {
-  ControlLeft: 'Left Ctrl', ControlRight: 'Right Ctrl', AltLeft: 'Left Alt', AltRight: 'Right Alt', ShiftLeft: 'Left Shift', ShiftRight: 'Right Shift', MetaLeft: 'Left Meta', MetaRight: 'Right Meta',
+  ControlLeft: 'LeftCtrl', ControlRight: 'RightCtrl', AltLeft: 'LeftAlt', AltRight: 'RightAlt', ShiftLeft: 'LeftShift', ShiftRight: 'RightShift', MetaLeft: 'LeftMeta', MetaRight: 'RightMeta',
 }
 
-/** A key's name, modifiers included: `CapsLock`, `Left Ctrl`. */
+/** A key's name, modifiers included: `CapsLock`, `LeftCtrl`. */
 export function keyName(code: string): string {
   return modifierNames[code] ?? keyOfCode(code)?.name ?? code
 }

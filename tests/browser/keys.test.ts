@@ -79,7 +79,7 @@ describe('who owns a key', () => {
     await page.waitForSelector('[data-code="KeyD"].free')
     await page.keyboard.up('Control')
     await page.waitForSelector('[data-code="KeyD"].ours')
-    await page.focus('[data-code="KeyJ"]')
+    await page.$eval('[data-code="KeyJ"]', element => (element as SVGElement).focus())
     await page.keyboard.press('Enter')
     await seen(page, 'Make a lever with it')
     await button(page, 'Make a lever with it')
