@@ -61,6 +61,7 @@ const devices = [
   device('flat-lamp', 'Flat-field lamp', 'lamp', { power: onOff('Power', 'lit', 'dark', false), brightness: level('Brightness', 10) }),
   device('red-lamp', 'Red room lamp', 'lamp', { power: onOff('Power', 'lit', 'dark', true) }),
   device('dew-heater', 'Dew heater', 'heater', { power: onOff('Power', 'heating', 'cold', null), output: level('Output', null) }),
+  { ...device('finder-camera', 'Finder camera', 'usb', { cooling: onOff('Cooling', 'on', 'off', false) }), plugged: false },
   device('dome', 'Dome', 'dome', { shutter: onOff('Shutter', 'open', 'closed', false) }),
 ]
 
@@ -86,7 +87,7 @@ export const workstation: BenchState = {
     { name: 'Watch rota', address: 'https://rota.harrowfell.example/week' },
     { name: 'Visitor bookings', address: 'https://visits.harrowfell.example/' },
   ],
-  devices: Object.fromEntries(devices.map(entry => [entry.id, entry])),
+  devices: Object.fromEntries(devices.map(entry => [entry.id, ['desk-speakers', 'intercom-mic', 'display-left'].includes(entry.id) ? { ...entry, isDefault: true } : entry])),
   messages: [],
   lamps: [
     { deviceId: 'intercom-mic', controlId: 'mute' }, { deviceId: 'desk-speakers', controlId: 'mute' }, { deviceId: 'red-lamp', controlId: 'power' },

@@ -22,7 +22,7 @@ const textPairs = [
   ...onGrounds('live', 'ground', 'surface', 'sunken', 'press-soft'),
   ...onGrounds('press', 'ground', 'surface', 'press-soft'),
   ...onGrounds('press-ink', 'press'),
-  ...onGrounds('plate-ink', 'plate-program', 'plate-place', 'plate-keys', 'plate-message', 'plate-sheet'),
+  ...onGrounds('plate-ink', 'plate-program', 'plate-place', 'plate-device', 'plate-keys', 'plate-message', 'plate-sheet'),
 ]
 
 test.each(['day', 'night', 'dark-adapted'])('%s: all text has a contrast of at least 4.5 to its ground (WCAG 2.2, 1.4.3 AA)', (theme) => {

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import type { Change } from '~~/core/bench'
-import { frontWindow, valueInWords, windowTitle } from '~~/core/bench'
+import { frontWindow, windowTitle } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
-import LampLight from '~/plates/LampLight.vue'
 import SetIcon from '~/icons/SetIcon.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import IconX from '~icons/tabler/x'
 import BenchWindow from './BenchWindow.vue'
+import DevicePanel from './DevicePanel.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 
 const mirror = useMirror()
@@ -23,11 +23,6 @@ const stacked = computed(() => mirror.bench.stack.map(id => mirror.bench.windows
 const shown = computed(() => stacked.value.filter(window => window.mode === 'normal' || window.mode === 'maximized'))
 const shelved = computed(() => stacked.value.filter(window => window.mode === 'minimized' || window.mode === 'hidden'))
 const frontId = computed(() => frontWindow(mirror.bench)?.id)
-const devices = computed(() => Object.values(mirror.bench.devices).map(device => ({
-  ...device,
-  rows: Object.entries(device.controls).map(([id, control]) => ({ id, control, words: valueInWords(control) })),
-})))
-
 useViewKeys('Bench', [
   { keys: 'Tab', does: 'goes to the screen; with live keys on, what you press there goes to the bench' },
   { keys: 'Escape', does: 'gives the keys back to this application' },
@@ -113,46 +108,13 @@ function leave(event: KeyboardEvent): void {
           </li>
         </ul>
       </div>
-      <aside
-        class="inspector"
-        aria-label="Devices"
-      >
-        <section
-          v-for="device in devices"
-          :key="device.id"
-        >
-          <h3>{{ device.name }}</h3>
-          <ul>
-            <li
-              v-for="row in device.rows"
-              :key="row.id"
-              class="control"
-            >
-              <LampLight
-                v-if="row.control.kind === 'switch'"
-                :value="row.control.value"
-              />
-              <span v-else />
-              <span>{{ row.control.name }}</span>
-              <ElButton
-                v-if="row.control.kind === 'switch'"
-                size="small"
-                :aria-label="`${device.name}, ${row.control.name}: ${row.words}. Switch it.`"
-                @click="change({ kind: 'device.set', deviceId: device.id, controlId: row.id, value: !row.control.value })"
-              >
-                {{ row.words }}
-              </ElButton>
-              <span v-else>{{ row.words }}</span>
-            </li>
-          </ul>
-        </section>
-      </aside>
+      <DevicePanel @change="change" />
     </div>
   </section>
 </template>
 
 <style scoped>
-.bench { grid-template-columns: minmax(0, 1fr) 270px; }
+.bench { grid-template-columns: minmax(0, 1fr) 320px; }
 .screen { position: relative; overflow: hidden; background: var(--desk); min-height: 0; outline-offset: -3px; }
 .bare { position: absolute; inset: 40% 0 auto; text-align: center; color: var(--ink-soft); }
 .messages { position: absolute; right: 12px; bottom: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }
@@ -161,6 +123,4 @@ function leave(event: KeyboardEvent): void {
 .messages button { border: 0; background: none; color: inherit; cursor: pointer; padding: 0 2px; }
 .shelf { position: absolute; left: 8px; right: 310px; bottom: 8px; display: flex; flex-wrap: wrap; gap: 6px; z-index: 400; }
 .shelf button { display: flex; align-items: center; gap: 6px; max-width: 260px; height: 28px; padding: 0 8px; border: 1px dashed var(--line-strong); background: var(--surface); color: var(--ink); font: inherit; cursor: pointer; }
-.control { display: grid; grid-template-columns: 16px 1fr auto; gap: 6px; align-items: center; min-height: 27px; }
-.inspector { gap: 10px; }
 </style>

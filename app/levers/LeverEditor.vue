@@ -19,7 +19,7 @@ import FormField from './FormField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
 import TriggerFields from '~/keys/TriggerFields.vue'
-import { useLeverDraft } from './useLeverDraft'
+import { startFrom, useLeverDraft } from './useLeverDraft'
 
 const { id, lever } = defineProps<{ id: string, lever: Lever | undefined }>()
 
@@ -27,7 +27,7 @@ const mirror = useMirror()
 const notices = useNotices()
 const router = useRouter()
 const route = useRoute()
-const { kept, isTouched, wasRestored, issues, rebase, forget } = useLeverDraft(id, lever, mirror.frames, typeof route.query.chord === 'string' ? route.query.chord : undefined)
+const { kept, isTouched, wasRestored, issues, rebase, forget } = useLeverDraft(id, lever, mirror.frames, startFrom(route.query))
 const draft = computed(() => kept.value.draft)
 const isSaving = ref(false)
 const wasTried = ref(false)

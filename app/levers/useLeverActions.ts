@@ -3,13 +3,18 @@ import type { BatchBody, FollowBody } from '~~/contract'
 import type { Frame, Lever } from '~~/core/levers'
 import type { Run } from '~~/core/run'
 import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 
 type WithoutLevers<T> = T extends unknown ? Omit<T, 'levers'> : never
 export type BatchAct = WithoutLevers<BatchBody>
 
+/** Acts on levers are made one after the other, in the order in which they were asked for. */
+let lastBatch: Promise<unknown> = Promise.resolve()
+
 /** What can be done with a lever from any view; each says what came of it. */
 export function useLeverActions() {
+  const mirror = useMirror()
   const notices = useNotices()
   const router = useRouter()
 
@@ -41,11 +46,18 @@ export function useLeverActions() {
   }
 
   /** One act on one or many levers, as one edit that can be undone from the notice. */
-  async function batch(act: BatchAct, levers: readonly Lever[]): Promise<Lever[] | undefined> {
-    const refs = levers.map(({ id, version }) => ({ id, version }))
-    const done = await notices.attempt(() => callApi('batchLevers', { body: { ...act, levers: refs } as BatchBody }))
-    if (done) notices.say(`${done.history.undo ?? 'Nothing had to change'}.`, { label: 'Undo', act: undo })
-    return done?.levers
+  function batch(act: BatchAct, levers: readonly Lever[]): Promise<Lever[] | undefined> {
+    const mine = lastBatch.then(async () => {
+      // What the act before made of them counts, also when the next one follows at once.
+      const refs = levers.map(({ id, version }) => ({ id, version: mirror.leverById.get(id)?.version ?? version }))
+      const done = await notices.attempt(() => callApi('batchLevers', { body: { ...act, levers: refs } as BatchBody }))
+      if (!done) return undefined
+      mirror.adopt(done.levers)
+      notices.say(`${done.history.undo ?? 'Nothing had to change'}.`, { label: 'Undo', act: undo })
+      return done.levers
+    })
+    lastBatch = mine.catch(() => undefined)
+    return mine
   }
 
   async function duplicate(lever: Lever): Promise<Lever | undefined> {

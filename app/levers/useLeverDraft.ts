@@ -2,6 +2,8 @@ import { computed, ref, watch } from 'vue'
 import { canonicalJson } from '~~/core/bench'
 import { leverDraftSchema } from '~~/core/levers'
 import type { Frame, Lever, LeverDraft } from '~~/core/levers'
+import { stepSchema } from '~~/core/steps'
+import type { Step } from '~~/core/steps'
 import type { ApiIssue } from '~~/contract'
 
 /** What is being edited, and from which version of the lever; kept by the browser until it is saved or thrown away. */
@@ -12,10 +14,29 @@ export function partId(): string {
   return crypto.randomUUID().replaceAll('-', '').slice(0, 10)
 }
 
-export function emptyDraft(frames: readonly Frame[], chord?: string): LeverDraft {
+/** What another view asks a new lever to begin with. */
+export interface DraftStart { readonly chord?: string, readonly name?: string, readonly step?: Step }
+
+/** Reads it from the address; what is not a step is left out. */
+export function startFrom(query: Readonly<Record<string, unknown>>): DraftStart {
+  const text = (key: string) => (typeof query[key] === 'string' ? query[key] : undefined)
+  const step = stepSchema.safeParse(attemptJson(text('step')))
+  return { chord: text('chord'), name: text('name'), ...(step.success ? { step: step.data } : {}) }
+}
+
+function attemptJson(text: string | undefined): unknown {
+  try {
+    return text === undefined ? undefined : JSON.parse(text)
+  }
+  catch {
+    return undefined
+  }
+}
+
+export function emptyDraft(frames: readonly Frame[], { chord, name = '', step }: DraftStart = {}): LeverDraft {
   return {
-    frameId: frames[0]?.id ?? '', name: '', aliases: [], triggers: chord ? [{ id: 't1', kind: 'chord', chord, wins: 'auto' }] : [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore',
-    steps: [{ id: 's1', kind: 'program.open', programId: '', args: [], onFailure: 'stop' }],
+    frameId: frames[0]?.id ?? '', name, aliases: [], triggers: chord ? [{ id: 't1', kind: 'chord', chord, wins: 'auto' }] : [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore',
+    steps: [step ?? { id: 's1', kind: 'program.open', programId: '', args: [], onFailure: 'stop' }],
   }
 }
 
@@ -25,9 +46,9 @@ export function draftOf(lever: Lever): LeverDraft {
 }
 
 /** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the tab. */
-export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], chord?: string) {
+export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], start: DraftStart = {}) {
   const key = `keen-lever.draft.${id}`
-  const fresh: KeptDraft = { baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames, chord) }
+  const fresh: KeptDraft = { baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames, start) }
   const untouched = ref(canonicalJson(fresh.draft))
   const stored = sessionStorage.getItem(key)
   const kept = ref<KeptDraft>(stored ? JSON.parse(stored) as KeptDraft : fresh)

@@ -37,7 +37,7 @@ export const useMirror = defineStore('mirror', () => {
   const openQuestions = computed(() => runs.value.filter(run => run.phase === 'asking'))
 
   /** The names that sentences need, of frames too. */
-  const names = computed(() => ({ programs: bench.value.programs, frames: Object.fromEntries(frames.value.map(frame => [frame.id, frame.name])) }))
+  const names = computed(() => ({ programs: bench.value.programs, devices: bench.value.devices, frames: Object.fromEntries(frames.value.map(frame => [frame.id, frame.name])) }))
 
   /** The named values that levers of a frame can use, as they resolve now. */
   function tableOf(frameId: string): ValueTable {
@@ -81,6 +81,14 @@ export const useMirror = defineStore('mirror', () => {
     }
   }
 
+  /** Takes levers from an answer, where it came before the live event; an older version never replaces a newer one. */
+  function adopt(changed: readonly Lever[]): void {
+    const newer = changed.filter(lever => (leverById.value.get(lever.id)?.version ?? 0) < lever.version)
+    if (newer.length === 0) return
+    const ids = new Set(newer.map(lever => lever.id))
+    levers.value = [...levers.value.filter(lever => !ids.has(lever.id)), ...newer].sort((a, b) => a.plate - b.plate)
+  }
+
   function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
     if (version <= benchVersion.value) return true
     if (version !== benchVersion.value + changes.length) return false
@@ -96,5 +104,5 @@ export const useMirror = defineStore('mirror', () => {
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
   }
 
-  return { phase, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, names, tableOf, fill, take }
+  return { phase, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, names, tableOf, fill, take, adopt }
 })

@@ -5,6 +5,7 @@ import type { Nature } from '~~/core/levers'
 import type { Step } from '~~/core/steps'
 import IconSheet from '~icons/tabler/list-numbers'
 import IconMessage from '~icons/tabler/message-2'
+import IconDevice from '~icons/tabler/adjustments'
 import IconKeys from '~icons/tabler/keyboard'
 import IconPlace from '~icons/tabler/map-pin'
 import IconProgram from '~icons/tabler/app-window'
@@ -12,8 +13,8 @@ import IconProgram from '~icons/tabler/app-window'
 /** The enamel plate of a lever: its number, and by colour and glyph what it acts on. */
 const { plate, steps, off = false } = defineProps<{ plate: number, steps: readonly Step[], off?: boolean }>()
 
-const glyphs = { program: IconProgram, place: IconPlace, keys: IconKeys, message: IconMessage, sheet: IconSheet }
-const words: Record<Nature, string> = { program: 'a program', place: 'a place', keys: 'keys and text', message: 'a message', sheet: 'a run sheet' }
+const glyphs = { program: IconProgram, place: IconPlace, device: IconDevice, keys: IconKeys, message: IconMessage, sheet: IconSheet }
+const words: Record<Nature, string> = { program: 'a program', place: 'a place', device: 'a device', keys: 'keys and text', message: 'a message', sheet: 'a run sheet' }
 const nature = computed(() => natureOf(steps))
 </script>
 

@@ -10,23 +10,45 @@ const chosen = defineModel<string | string[]>({ required: true })
 
 const mirror = useMirror()
 const query = ref('')
+const select = ref<{ blur: () => void }>()
 const index = computed(() => createIndex(Object.values(mirror.bench.programs).map(program => ({ ...program, detail: program.executable }))))
 const programs = computed(() => index.value.search(query.value, { limit: 100 }).map(hit => hit.entry))
+/** Once the arrows are used, the list says which one Enter takes; before that it is the best one found, however fast one types. */
+let isBrowsing = false
+
+function filter(text: string): void {
+  query.value = text
+  isBrowsing = false
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') isBrowsing = true
+  const [best] = programs.value
+  if (event.key !== 'Enter' || isBrowsing || query.value === '' || !best) return
+  event.preventDefault()
+  event.stopPropagation()
+  if (multiple) chosen.value = [...new Set([...chosen.value, best.id])]
+  else chosen.value = best.id
+  select.value?.blur()
+}
+
 const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !mirror.bench.programs[id]))
 </script>
 
 <template>
   <ElSelect
+    ref="select"
     v-model="chosen"
     :multiple="multiple"
     filterable
     default-first-option
-    :filter-method="(text: string) => { query = text }"
+    :filter-method="filter"
     :aria-label="label"
     :aria-invalid="invalid"
     :placeholder="placeholder"
     no-match-text="No program of that name"
-    @visible-change="query = ''"
+    @visible-change="filter('')"
+    @keydown.capture="onKey"
   >
     <ElOption
       v-for="program in programs"

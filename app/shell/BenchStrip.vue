@@ -23,7 +23,7 @@ const explained = computed(() => mirror.keys.find(entry => entry.id === explaine
 
 const windows = computed(() => {
   const { bench } = mirror
-  return bench.stack.map(id => bench.windows[id]!).filter(window => window.mode !== 'hidden' && window.mode !== 'minimized').reverse().slice(0, folded.value ? 1 : 4)
+  return bench.stack.map(id => bench.windows[id]!).filter(window => window.mode !== 'hidden' && window.mode !== 'minimized').reverse().slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)
     .map(window => ({ id: window.id, title: windowTitle(bench, window), program: bench.programs[window.programId], fault: Boolean(window.content.error), isFront: window.id === mirror.front?.id }))
 })
 const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
@@ -53,7 +53,10 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
         @explain="explainedId = $event"
       />
     </div>
-    <div class="part">
+    <div
+      class="part"
+      :class="{ pointing: pointing.isPointing }"
+    >
       <h3 v-if="!folded">
         {{ pointing.isPointing ? 'Point at a window' : 'In front' }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
       </h3>
@@ -127,6 +130,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
 .strip { display: grid; grid-template-columns: 330px minmax(0, 1fr) minmax(0, 390px) 32px; gap: 16px; height: 108px; padding: 6px 12px 6px 16px; border-top: 2px solid var(--ink); background: var(--ground); }
 .strip.folded { height: 34px; padding-block: 3px; align-items: center; }
 .part { min-width: 0; overflow: hidden; }
+.part.pointing { overflow: auto; }
 .part h3 { margin-bottom: 3px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .windows { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 4px 6px; }
 .folded .windows { grid-template-columns: 1fr; }

@@ -11,6 +11,7 @@ import IconUp from '~icons/tabler/arrow-up'
 import IconPlus from '~icons/tabler/plus'
 import IconX from '~icons/tabler/x'
 import ArgumentList from './ArgumentList.vue'
+import DeviceFields from './DeviceFields.vue'
 import FindingLines from './FindingLines.vue'
 import OpenProgramFields from './OpenProgramFields.vue'
 import PlacesFields from './PlacesFields.vue'
@@ -77,7 +78,7 @@ function move(index: number, by: number): void {
         :invalid="issueOf(`steps.${i}.programId`) !== undefined"
         @update:model-value="alter(i, { programId: $event as string })"
       />
-      <span v-else-if="step.kind === 'place.open'" />
+      <span v-else-if="step.kind === 'place.open' || step.kind === 'device.control'" />
       <div
         v-else-if="step.kind === 'frame.switch'"
         class="switching"
@@ -192,6 +193,14 @@ function move(index: number, by: number): void {
       @update:model-value="steps = steps.with(i, $event)"
       @mend="steps = steps.with(i, $event)"
     />
+    <template v-else-if="step.kind === 'device.control'">
+      <DeviceFields
+        :model-value="step"
+        :issue-of="path => issueOf(`steps.${i}.${path}`)"
+        @update:model-value="steps = steps.with(i, $event)"
+      />
+      <FindingLines :findings="step.controlId === '' ? [] : findings[i]!" />
+    </template>
     <template v-else-if="step.kind === 'program.switch'">
       <ArgumentList
         :model-value="step.args"

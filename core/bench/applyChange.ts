@@ -9,7 +9,7 @@ import { frontWindow } from './windows'
 /**
  * The state after a change, or why it cannot be made. A change that changes nothing gives back the same object.
  * Issues: `window-missing`, `window-exists`, `program-missing`, `device-missing`, `control-missing`, `value-refused`,
- * `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`, `program-running`.
+ * `device-absent`, `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`, `program-running`.
  */
 export function applyChange(state: BenchState, change: Change): Result<BenchState> {
   switch (change.kind) {
@@ -29,6 +29,7 @@ export function applyChange(state: BenchState, change: Change): Result<BenchStat
       if (!state.messages.some(message => message.id === change.messageId)) return fail({ code: 'message-missing', message: 'That message is no longer on screen.' })
       return succeed({ ...state, messages: state.messages.filter(message => message.id !== change.messageId) })
     }
+    case 'lamp.watch': return watchLamp(state, change)
     case 'device.plug': {
       const device = state.devices[change.deviceId]
       if (!device) return fail({ code: 'device-missing', message: `There is no device “${change.deviceId}” on the bench.`, at: 'deviceId' })
@@ -94,6 +95,7 @@ function setControl(state: BenchState, change: Extract<Change, { kind: 'device.s
   const control = device?.controls[change.controlId]
   if (!device) return fail({ code: 'device-missing', message: `There is no device “${change.deviceId}” on the bench.`, at: 'deviceId' })
   if (!control) return fail({ code: 'control-missing', message: `${device.name} has no control “${change.controlId}”.`, at: 'controlId' })
+  if (device.plugged === false) return fail({ code: 'device-absent', message: `${device.name} is not plugged in, so ${control.name} cannot change.`, at: 'deviceId' })
   const refusal = admits(control, change.value)
   if (refusal) return fail({ code: 'value-refused', message: `${device.name}: ${refusal}`, at: 'value' })
   if (control.value === change.value) return succeed(state)
@@ -141,4 +143,11 @@ function switchFrame(state: BenchState, frameId: string, on: boolean | null): Be
 /** A device that is plugged in says nothing of it, so that taking a change back gives the state before to the last field. */
 function plugDevice({ plugged: _before, ...device }: Device, plugged: boolean): Device {
   return plugged ? device : { ...device, plugged }
+}
+
+function watchLamp(state: BenchState, { deviceId, controlId, watched, index }: Extract<Change, { kind: 'lamp.watch' }>): Result<BenchState> {
+  if (!state.devices[deviceId]?.controls[controlId]) return fail({ code: 'control-missing', message: `There is no control “${controlId}” of “${deviceId}” on the bench.`, at: 'controlId' })
+  const at = state.lamps.findIndex(lamp => lamp.deviceId === deviceId && lamp.controlId === controlId)
+  if ((at >= 0) === watched) return succeed(state)
+  return succeed({ ...state, lamps: watched ? state.lamps.toSpliced(index ?? state.lamps.length, 0, { deviceId, controlId }) : state.lamps.toSpliced(at, 1) })
 }

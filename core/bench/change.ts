@@ -20,6 +20,8 @@ export const changeSchema = z.discriminatedUnion('kind', [
   /** `index` is the place among the messages; last when absent. */
   z.object({ kind: z.literal('message.show'), message: messageSchema, index: z.number().int().nonnegative().optional() }),
   z.object({ kind: z.literal('message.dismiss'), messageId: idSchema }),
+  /** Shows a control as a lamp, at a place among the lamps or behind them, or no longer. */
+  z.object({ kind: z.literal('lamp.watch'), deviceId: idSchema, controlId: z.string(), watched: z.boolean(), index: z.number().int().nonnegative().optional() }),
   /** Plugs a device in or out. */
   z.object({ kind: z.literal('device.plug'), deviceId: idSchema, plugged: z.boolean() }),
   /** Switches a frame; `null` leaves it to its own setting again. */

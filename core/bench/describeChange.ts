@@ -35,6 +35,7 @@ export function describeChange(change: Change, before?: BenchState): string {
     }
     case 'message.show': return `A message appears: ${change.message.text}`
     case 'message.dismiss': return `A message goes away: ${before?.messages.find(message => message.id === change.messageId)?.text ?? change.messageId}`
+    case 'lamp.watch': return `${before?.devices[change.deviceId]?.name ?? change.deviceId}: ${before?.devices[change.deviceId]?.controls[change.controlId]?.name ?? change.controlId} is ${change.watched ? 'shown as a lamp' : 'no longer a lamp'}.`
     case 'device.plug': return `${before?.devices[change.deviceId]?.name ?? change.deviceId} is ${change.plugged ? 'plugged in' : 'unplugged'}.`
     case 'frame.switch': return `The frame ${change.frameId} is ${change.on === null ? 'left to its own setting' : `switched ${change.on ? 'on' : 'off'}`}.`
     case 'file.put': return change.file.kind === 'folder' ? `The folder ${change.path} is made.` : `The file ${change.path} is ${before?.files[change.path] ? 'replaced' : 'put there'}.`

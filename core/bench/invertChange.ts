@@ -27,6 +27,11 @@ export function invertChange(before: BenchState, change: Change): Change {
       if (!message) throw new RangeError(`no message ${change.messageId} in the state before`)
       return { kind: 'message.show', message, index }
     }
+    case 'lamp.watch': {
+      const { kind, deviceId, controlId } = change
+      const index = before.lamps.findIndex(lamp => lamp.deviceId === deviceId && lamp.controlId === controlId)
+      return index >= 0 ? { kind, deviceId, controlId, watched: true, index } : { kind, deviceId, controlId, watched: false }
+    }
     case 'device.plug': {
       const device = before.devices[change.deviceId]
       if (!device) throw new RangeError(`no device ${change.deviceId} in the state before`)

@@ -77,13 +77,18 @@ export const controlSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('choice'), name: z.string(), choices: z.array(z.object({ id: z.string(), name: z.string() })), value: z.string().nullable() }),
 ])
 
+export const DEVICE_KINDS = ['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome'] as const
+export const deviceKindSchema = z.enum(DEVICE_KINDS)
+
 export const deviceSchema = z.object({
   id: idSchema,
   name: z.string(),
-  kind: z.enum(['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome']),
+  kind: deviceKindSchema,
   controls: z.record(z.string(), controlSchema),
   /** False for a device that could be here and is not plugged in. */
   plugged: z.boolean().optional(),
+  /** The one of its kind that is used where none is named. */
+  isDefault: z.boolean().optional(),
 })
 
 /** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */
@@ -120,5 +125,6 @@ export type BenchFile = z.infer<typeof fileSchema>
 export type Message = z.infer<typeof messageSchema>
 export type ControlValue = z.infer<typeof controlValueSchema>
 export type Control = z.infer<typeof controlSchema>
+export type DeviceKind = (typeof DEVICE_KINDS)[number]
 export type Device = z.infer<typeof deviceSchema>
 export type BenchState = z.infer<typeof benchStateSchema>

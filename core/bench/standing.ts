@@ -36,6 +36,10 @@ export function footprintOf(change: Change, state: BenchState): Footprint | unde
     }
     case 'message.show': return state.messages.some(message => message.id === change.message.id) ? { same: 'on screen', words: 'on screen' } : undefined
     case 'message.dismiss': return state.messages.some(message => message.id === change.messageId) ? undefined : { same: 'away', words: 'away' }
+    case 'lamp.watch': {
+      const words = state.lamps.some(lamp => lamp.deviceId === change.deviceId && lamp.controlId === change.controlId) ? 'a lamp' : 'no lamp'
+      return { same: words, words }
+    }
     case 'device.plug': {
       const device = state.devices[change.deviceId]
       const words = device?.plugged === false ? 'unplugged' : 'plugged in'

@@ -1,10 +1,7 @@
+import { KEYBOARD_FORMS, KEYBOARD_SIZES } from './forms'
+import type { KeyboardForm, KeyboardSize } from './forms'
 import { modifierOfCode } from './modifiers'
 import { placeKeys } from './placement'
-
-export const KEYBOARD_FORMS = ['ansi', 'iso'] as const
-export type KeyboardForm = (typeof KEYBOARD_FORMS)[number]
-export const KEYBOARD_SIZES = ['60', '65', 'tkl', 'full'] as const
-export type KeyboardSize = (typeof KEYBOARD_SIZES)[number]
 
 /** A kind of keyboard: which physical keys it has, modifiers aside. */
 export interface Keyboard {

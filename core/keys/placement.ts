@@ -1,4 +1,4 @@
-import type { KeyboardForm, KeyboardSize } from './keyboards'
+import type { KeyboardForm, KeyboardSize } from './forms'
 
 /** Where a key lies: left edge, top edge, width and height in key units, 1 being a letter key. ISO Enter is drawn without the corner at its upper left. */
 export interface PlacedKey {

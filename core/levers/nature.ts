@@ -2,7 +2,7 @@ import { assertNever } from '../result'
 import type { Step } from '../steps'
 
 /** What a lever acts on; its plate shows it by colour and glyph. */
-export const NATURES = ['program', 'place', 'keys', 'message', 'sheet'] as const
+export const NATURES = ['program', 'place', 'device', 'keys', 'message', 'sheet'] as const
 export type Nature = (typeof NATURES)[number]
 
 /** By its only step; several steps make a run sheet. */
@@ -10,6 +10,7 @@ export function natureOf(steps: readonly Step[]): Nature {
   const [first, ...more] = steps
   if (!first || more.length > 0) return 'sheet'
   if (first.kind.startsWith('program.')) return 'program'
+  if (first.kind === 'device.control') return 'device'
   if (first.kind === 'frame.switch') return 'keys'
   return first.kind === 'place.open' ? 'place' : 'message'
 }
@@ -26,6 +27,7 @@ function programsOf(step: Step): readonly string[] {
     case 'program.open':
     case 'program.raise':
     case 'program.close': return [step.programId]
+    case 'device.control':
     case 'frame.switch':
     case 'message.show':
     case 'wait': return []

@@ -4,24 +4,13 @@ import { expandVariables, lintArguments } from '../command'
 import type { LintContext, ValueTable } from '../command'
 import { didYouMean, nearestName } from '../names'
 import { assertNever, valueOf } from '../result'
+import { lintControl } from './controlDevices'
 import { namesFor } from './effect'
+import type { StepFinding } from './finding'
 import { openersOf, profileOption } from './openPlaces'
 import { argvOf, requestOf, windowsMeant } from './openProgram'
 import type { Step, StepOf } from './schema'
 import { findTextIssues } from './texts'
-
-/** Something that will not go as meant when a step is pulled, said before. */
-export interface StepFinding {
-  /** The dotted path of the part of the step it is about. */
-  readonly at: string
-  readonly code: string
-  /** `fault`: it will not work, or not as written; `note`: worth knowing. */
-  readonly severity: 'fault' | 'note'
-  /** A full sentence. */
-  readonly message: string
-  /** The step as it would be right, where that can be told. */
-  readonly mend?: { readonly label: string, readonly step: Step }
-}
 
 /** What will not go as meant, as the bench stands now. */
 export function lintStep(step: Step, bench: BenchState, table?: ValueTable): StepFinding[] {
@@ -36,6 +25,7 @@ export function lintStep(step: Step, bench: BenchState, table?: ValueTable): Ste
     case 'program.raise':
     case 'program.close': return bench.programs[step.programId] ? [] : [missingProgram(step.programId, 'programId', bench)]
     case 'place.open': return lintPlaces(step, bench, table)
+    case 'device.control': return lintControl(step, bench)
     case 'frame.switch':
     case 'message.show':
     case 'wait': return []

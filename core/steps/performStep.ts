@@ -2,6 +2,7 @@ import type { BenchState } from '../bench'
 import { expandVariables } from '../command'
 import { assertNever } from '../result'
 import { closeProgram } from './closeProgram'
+import { controlDevices } from './controlDevices'
 import { failed, namesFor } from './effect'
 import type { StepContext, StepEffect } from './effect'
 import { openPlaces } from './openPlaces'
@@ -17,6 +18,7 @@ export function performStep(step: Step, bench: BenchState, context: StepContext)
     case 'program.switch': return switchPrograms(step, bench, context)
     case 'program.close': return closeProgram(step, bench, context)
     case 'place.open': return openPlaces(step, bench, context)
+    case 'device.control': return controlDevices(step, bench)
     case 'frame.switch': {
       const on = (frameId: string) => (step.to === 'toggle' ? !(context.framesOn?.(frameId, bench) ?? bench.frameSwitches?.[frameId] ?? false) : step.to === 'on')
       return { kind: 'done', changes: step.frameIds.map(frameId => ({ kind: 'frame.switch', frameId, on: on(frameId) })), note: `${step.frameIds.length === 1 ? 'The frame is' : 'The frames are'} switched.` }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, windowModeSchema } from '../bench'
+import { controlValueSchema, deviceKindSchema, idSchema, windowModeSchema } from '../bench'
 
 const argumentSchema = z.string().max(4096).refine(text => !text.includes('\0'), 'An argument cannot hold a NUL character.')
 const argumentsSchema = z.array(argumentSchema).max(5000)
@@ -52,6 +52,25 @@ export const stepSchema = z.discriminatedUnion('kind', [
     profile: argumentSchema.optional(),
     /** An address that is open in a tab already: that tab comes to the front, or it is opened again. */
     ifOpen: z.enum(['raise', 'again']).optional(),
+  }),
+  /** Alters a control: of named devices, of all of a kind, or of the default one of a kind, whichever that is then. */
+  z.object({
+    ...common, kind: z.literal('device.control'),
+    target: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('devices'), deviceIds: z.array(idSchema).min(1, 'Choose a device.').max(100) }),
+      z.object({ kind: z.literal('all'), deviceKind: deviceKindSchema }),
+      z.object({ kind: z.literal('default'), deviceKind: deviceKindSchema }),
+    ]),
+    controlId: z.string().min(1, 'Choose a control.'),
+    to: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('set'), value: controlValueSchema }),
+      /** Where the state is unknown, it becomes `whenUnknown`. */
+      z.object({ kind: z.literal('toggle'), whenUnknown: z.boolean() }),
+      /** The next of the values after the one it has; the first where it has another. */
+      z.object({ kind: z.literal('cycle'), values: z.array(controlValueSchema).min(2, 'Choose at least two values.').max(50) }),
+      /** Up or down by so much, within the limits of the control. */
+      z.object({ kind: z.literal('step'), by: z.number() }),
+    ]),
   }),
   /** Switches frames of levers on or off, or each the other way. */
   z.object({ ...common, kind: z.literal('frame.switch'), frameIds: z.array(idSchema).min(1, 'Choose a frame.').max(100), to: z.enum(['on', 'off', 'toggle']) }),

@@ -1,9 +1,10 @@
 import type { BenchState } from '../bench'
 import { assertNever } from '../result'
+import { describeControl } from './controlDevices'
 import type { RunningPolicy, Step, UnsavedPolicy } from './schema'
 
 /** The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not given. */
-export type Names = Pick<BenchState, 'programs'> & { readonly frames?: Readonly<Record<string, string>> }
+export type Names = Pick<BenchState, 'programs'> & { readonly frames?: Readonly<Record<string, string>>, readonly devices?: BenchState['devices'] }
 
 export const unsavedWords: Record<UnsavedPolicy, string> = {
   ask: 'asks about unsaved work',
@@ -34,6 +35,7 @@ export function describeStep(step: Step, names: Names): string {
     case 'program.raise': return `Brings ${program(step.programId)} to the front.`
     case 'program.close': return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
     case 'place.open': return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${joined(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
+    case 'device.control': return describeControl(step, names)
     case 'frame.switch': return `Switches ${joined(step.frameIds.map(id => names.frames?.[id] ?? `the frame “${id}”`))} ${step.to === 'toggle' ? 'the other way' : step.to}.`
     case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”.`
     case 'wait': return `Waits ${durationInWords(step.ms)}.`

@@ -91,6 +91,44 @@ describe('places', () => {
   })
 })
 
+describe('devices', () => {
+  const mic = (part: Record<string, unknown>) => ({ kind: 'device.control', target: { kind: 'devices', deviceIds: ['mic'] }, ...part })
+  const value = (after: BenchState, controlId: string) => after.devices.mic!.controls[controlId]!.value
+
+  test('set, the other way, the next, up and down; what is unknown becomes what was chosen', () => {
+    const toggled = perform(mic({ controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } })).after
+    expect([value(toggled, 'mute'), value(perform(mic({ controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } }), toggled).after, 'mute')]).toEqual([true, false])
+    expect(value(perform(mic({ controlId: 'gain', to: { kind: 'step', by: 70 } })).after, 'gain')).toBe(100)
+    expect(value(perform(mic({ controlId: 'gain', to: { kind: 'step', by: -60 } })).after, 'gain')).toBe(0)
+    const next = (from: BenchState) => perform(mic({ controlId: 'pattern', to: { kind: 'cycle', values: ['wide', 'narrow'] } }), from).after
+    expect([value(next(exampleBench()), 'pattern'), value(next(next(exampleBench())), 'pattern')]).toEqual(['narrow', 'wide'])
+    expect(value(perform(mic({ controlId: 'gain', to: { kind: 'set', value: 5 } })).after, 'gain')).toBe(5)
+  })
+
+  test('several go the same way; of all of a kind those that are there are meant; the default is whichever it is then', () => {
+    const bench = exampleBench()
+    const second = { ...bench.devices.mic!, id: 'mic2', name: 'Second', isDefault: true, controls: { mute: { kind: 'switch' as const, name: 'Mute', on: 'muted', off: 'open', value: true } } }
+    const two = { ...bench, devices: { ...bench.devices, mic2: second } }
+    const toggle = { controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } }
+    const all = perform({ kind: 'device.control', target: { kind: 'all', deviceKind: 'audio-input' }, ...toggle }, two).after
+    expect([all.devices.mic!.controls.mute!.value, all.devices.mic2!.controls.mute!.value]).toEqual([false, false])
+    const byDefault = { kind: 'device.control', target: { kind: 'default', deviceKind: 'audio-input' }, ...toggle }
+    expect(perform(byDefault, two).effect).toMatchObject({ changes: [{ deviceId: 'mic2' }] })
+    const unplugged = { ...two, devices: { ...two.devices, mic2: { ...second, plugged: false } } }
+    expect(perform(byDefault, unplugged).effect).toMatchObject({ changes: [{ deviceId: 'mic' }] })
+    expect(perform(mic(toggle), { ...bench, devices: { mic: { ...bench.devices.mic!, plugged: false } } }).effect).toMatchObject({ kind: 'failed', issue: { code: 'device-absent' } })
+  })
+
+  test('what cannot be is said before and refused', () => {
+    const fault = (part: Record<string, unknown>) => lintStep(step(mic(part)), exampleBench()).map(finding => finding.code)
+    expect(fault({ controlId: 'tone', to: { kind: 'set', value: 1 } })).toEqual(['control-missing'])
+    expect(fault({ controlId: 'gain', to: { kind: 'toggle', whenUnknown: true } })).toEqual(['value-refused'])
+    expect(fault({ controlId: 'gain', to: { kind: 'set', value: 101 } })).toEqual(['value-refused'])
+    expect(fault({ target: { kind: 'devices', deviceIds: ['mick'] }, controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } })).toEqual(['device-missing'])
+    expect(describeStep(step(mic({ controlId: 'pattern', to: { kind: 'cycle', values: ['wide', 'narrow'] } })), exampleBench())).toBe('Goes on from Wide to Narrow with Pattern of Microphone.')
+  })
+})
+
 describe('what is said before a pull', () => {
   const codes = (part: Record<string, unknown>, bench = exampleBench()) => lintStep(step(part), bench).map(finding => [finding.at, finding.code, finding.mend?.label])
 

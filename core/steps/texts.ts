@@ -20,6 +20,7 @@ export function textsOf(step: Step): { path: string, text: string }[] {
     case 'message.show': return [{ path: 'text', text: step.text }]
     case 'program.raise':
     case 'program.close':
+    case 'device.control':
     case 'frame.switch':
     case 'wait': return []
     default: return assertNever(step)
@@ -40,6 +41,7 @@ export function mapTexts(step: Step, alter: (text: string) => string): Step {
     case 'message.show': return { ...step, text: alter(step.text) }
     case 'program.raise':
     case 'program.close':
+    case 'device.control':
     case 'frame.switch':
     case 'wait': return step
     default: return assertNever(step)

@@ -87,7 +87,7 @@ describe('who owns a key', () => {
     await page.click('[aria-label="Where its keys are live"]')
     await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item')].find(item => item.innerText.trim() === 'Only in front of')!.click())
     await button(page, 'Point at its window')
-    await page.click('button[aria-label="Take Night Planner"]')
+    await (await page.waitForSelector('button[aria-label="Take Night Planner"]'))!.click()
     await seen(page, 'Night Planner')
   })
 

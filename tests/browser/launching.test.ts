@@ -103,6 +103,7 @@ describe('variants', () => {
     await fill(page, 'input[aria-label="Chord of row 2"]', 'Ctrl+Alt+2')
     await press(page, 'Control+KeyS')
     await seen(page, 'Made 3 variants of 6 Reduce with the night edition.')
+    await page.waitForSelector('[role="listbox"][aria-label="Levers"]')
     await page.focus('[role="listbox"][aria-label="Levers"]')
     for (const digit of [1, 2, 3]) {
       await press(page, `Control+Alt+Digit${digit}`)

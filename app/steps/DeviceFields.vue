@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Control, DeviceKind } from '~~/core/bench'
+import { DEVICE_KINDS, valueInWords } from '~~/core/bench'
+import { deviceKindWords } from '~~/core/steps'
+import type { StepOf } from '~~/core/steps'
+import FormField from '~/levers/FormField.vue'
+import { useMirror } from '~/live/useMirror'
+
+type ControlStep = StepOf<'device.control'>
+
+/** Which control of which devices, and how it changes; only what can change is offered. */
+const { issueOf } = defineProps<{ issueOf: (path: string) => string | undefined }>()
+const step = defineModel<ControlStep>({ required: true })
+
+const mirror = useMirror()
+const devices = computed(() => Object.values(mirror.bench.devices))
+const kinds = computed(() => DEVICE_KINDS.filter(kind => devices.value.some(device => device.kind === kind)))
+const meant = computed(() => {
+  const { target } = step.value
+  return target.kind === 'devices' ? devices.value.filter(device => target.deviceIds.includes(device.id)) : devices.value.filter(device => device.kind === target.deviceKind)
+})
+/** Controls that all the devices meant have. */
+const controls = computed(() => Object.entries(meant.value[0]?.controls ?? {}).filter(([id]) => meant.value.every(device => device.controls[id])))
+const control = computed<Control | undefined>(() => controls.value.find(([id]) => id === step.value.controlId)?.[1])
+const ways = computed(() => [
+  { kind: 'set', label: 'to' }, ...(control.value?.kind === 'switch' ? [{ kind: 'toggle', label: 'the other way' }] : []),
+  ...(control.value?.kind === 'choice' ? [{ kind: 'cycle', label: 'to the next of' }] : []), ...(control.value?.kind === 'level' ? [{ kind: 'step', label: 'up or down by' }] : []),
+] as { kind: ControlStep['to']['kind'], label: string }[])
+const values = computed(() => {
+  const of = control.value
+  if (of?.kind === 'switch') return [true, false].map(value => ({ id: String(value), value: value as boolean | string, name: valueInWords(of, value) }))
+  return of?.kind === 'choice' ? of.choices.map(choice => ({ id: choice.id, value: choice.id as boolean | string, name: choice.name })) : []
+})
+
+function set(part: Partial<ControlStep>): void {
+  step.value = { ...step.value, ...part }
+}
+
+function aim(id: string): void {
+  const [kind, deviceKind] = id.split(' ') as ['devices' | 'all' | 'default', DeviceKind]
+  set({ target: kind === 'devices' ? { kind, deviceIds: [] } : { kind, deviceKind }, controlId: '' })
+}
+
+function choose(controlId: string): void {
+  const of = controls.value.find(([id]) => id === controlId)?.[1]
+  if (of) set({ controlId, to: of.kind === 'switch' ? { kind: 'toggle', whenUnknown: true } : of.kind === 'choice' ? { kind: 'cycle', values: of.choices.map(choice => choice.id) } : { kind: 'step', by: of.step } })
+}
+
+function go(kind: ControlStep['to']['kind']): void {
+  const of = control.value
+  if (!of) return
+  switch (kind) {
+    case 'set': return set({ to: { kind, value: of.value ?? (of.kind === 'switch' ? true : of.kind === 'level' ? of.min : of.choices[0]!.id) } })
+    case 'toggle': return set({ to: { kind, whenUnknown: true } })
+    case 'cycle': return set({ to: { kind, values: of.kind === 'choice' ? of.choices.map(choice => choice.id) : [] } })
+    case 'step': return set({ to: { kind, by: of.kind === 'level' ? of.step : 1 } })
+  }
+}
+
+const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.value ?? null
+</script>
+
+<template>
+  <div class="devices">
+    <FormField
+      label="Which devices"
+      :issue="issueOf('target.deviceIds')"
+    >
+      <ElSelect
+        :model-value="step.target.kind === 'devices' ? 'devices' : `${step.target.kind} ${step.target.deviceKind}`"
+        aria-label="Which devices"
+        @update:model-value="aim"
+      >
+        <ElOption
+          value="devices"
+          label="these"
+        />
+        <ElOption
+          v-for="kind in kinds"
+          :key="`default ${kind}`"
+          :value="`default ${kind}`"
+          :label="`the ${deviceKindWords[kind].one} in use`"
+        />
+        <ElOption
+          v-for="kind in kinds"
+          :key="`all ${kind}`"
+          :value="`all ${kind}`"
+          :label="`all ${deviceKindWords[kind].all}`"
+        />
+      </ElSelect>
+      <ElSelect
+        v-if="step.target.kind === 'devices'"
+        :model-value="step.target.deviceIds"
+        multiple
+        filterable
+        aria-label="Devices"
+        placeholder="Choose by name"
+        @update:model-value="set({ target: { kind: 'devices', deviceIds: $event } })"
+      >
+        <ElOption
+          v-for="device in devices"
+          :key="device.id"
+          :value="device.id"
+          :label="device.name"
+        >
+          <span class="choice">{{ device.name }} <code class="soft">{{ device.id }}</code></span>
+        </ElOption>
+      </ElSelect>
+    </FormField>
+    <FormField
+      label="What changes"
+      :issue="issueOf('controlId')"
+    >
+      <ElSelect
+        :model-value="step.controlId"
+        aria-label="Control"
+        placeholder="Choose a control"
+        no-data-text="Choose devices that have a control in common"
+        @update:model-value="choose"
+      >
+        <ElOption
+          v-for="[id, entry] in controls"
+          :key="id"
+          :value="id"
+          :label="entry.name"
+        />
+      </ElSelect>
+    </FormField>
+    <FormField
+      v-if="control"
+      label="How"
+      :issue="issueOf('to.values')"
+    >
+      <ElSelect
+        :model-value="step.to.kind"
+        aria-label="How it changes"
+        @update:model-value="go"
+      >
+        <ElOption
+          v-for="way in ways"
+          :key="way.kind"
+          :value="way.kind"
+          :label="way.label"
+        />
+      </ElSelect>
+      <ElSelect
+        v-if="step.to.kind === 'set' && control.kind !== 'level'"
+        :model-value="String(step.to.value)"
+        aria-label="Value"
+        @update:model-value="set({ to: { kind: 'set', value: valueOf($event) } })"
+      >
+        <ElOption
+          v-for="value in values"
+          :key="value.id"
+          :value="value.id"
+          :label="value.name"
+        />
+      </ElSelect>
+      <ElInputNumber
+        v-else-if="step.to.kind === 'set' && control.kind === 'level'"
+        :model-value="Number(step.to.value)"
+        :min="control.min"
+        :max="control.max"
+        aria-label="Value"
+        @update:model-value="set({ to: { kind: 'set', value: $event ?? 0 } })"
+      />
+      <ElSelect
+        v-else-if="step.to.kind === 'toggle'"
+        :model-value="String(step.to.whenUnknown)"
+        aria-label="What an unknown state becomes"
+        @update:model-value="set({ to: { kind: 'toggle', whenUnknown: $event === 'true' } })"
+      >
+        <ElOption
+          v-for="value in values"
+          :key="value.id"
+          :value="value.id"
+          :label="`unknown becomes ${value.name}`"
+        />
+      </ElSelect>
+      <ElSelect
+        v-else-if="step.to.kind === 'cycle'"
+        :model-value="step.to.values.map(String)"
+        multiple
+        aria-label="Values in their order"
+        @update:model-value="set({ to: { kind: 'cycle', values: $event } })"
+      >
+        <ElOption
+          v-for="value in values"
+          :key="value.id"
+          :value="value.id"
+          :label="value.name"
+        />
+      </ElSelect>
+      <ElInputNumber
+        v-else-if="step.to.kind === 'step'"
+        :model-value="step.to.by"
+        aria-label="By how much"
+        @update:model-value="set({ to: { kind: 'step', by: $event ?? 0 } })"
+      />
+    </FormField>
+  </div>
+</template>
+
+<style scoped>
+.devices { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
+.choice { display: flex; justify-content: space-between; gap: 16px; }
+</style>
