@@ -16,6 +16,17 @@ export interface BrowserSession {
   readonly open: (path: string, theme?: Theme) => Promise<Page>
 }
 
+/** What the server knows already may take a moment to be shown: acts on an element wait until it is there, as a user would. */
+function patient(page: Page): void {
+  for (const act of ['click', 'focus', 'type'] as const) {
+    const impatient = page[act].bind(page) as (...args: unknown[]) => Promise<void>
+    Object.assign(page, { async [act](...args: unknown[]) {
+      await page.waitForSelector(args[0] as string)
+      return impatient(...args)
+    } })
+  }
+}
+
 /** Starts both before the first test and ends them after the last. */
 export function browserSession(): BrowserSession {
   const session = {} as { -readonly [K in keyof BrowserSession]: BrowserSession[K] }
@@ -26,6 +37,7 @@ export function browserSession(): BrowserSession {
     session.call = apiOf(session.server.url)
     session.open = async (path, theme) => {
       const page = await openTab(session.browser, session.server.url, path, theme)
+      patient(page)
       pages.push(page)
       return page
     }
