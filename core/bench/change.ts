@@ -1,7 +1,5 @@
 import { z } from 'zod'
-import { controlValueSchema, fileSchema, idSchema, messageSchema, programSchema, windowContentSchema, windowModeSchema, windowSchema } from './schema'
-
-const pathSchema = z.string().min(1).max(4096).regex(/^\/(?!.*\/$)|^\/$/, 'A path begins with / and does not end in one.')
+import { controlValueSchema, fileSchema, idSchema, messageSchema, pathSchema, programSchema, windowContentSchema, windowModeSchema, windowSchema } from './schema'
 
 /**
  * One alteration of the bench, as data: it says what it does, and what it undoes is read from the state before.

@@ -33,7 +33,7 @@ function fromSource(source: ValueSource, program: Program, state: BenchState): V
   }
 }
 
-/** The folder a source looks below, without a slash at its end; undefined when it names a value that is not known. */
+/** What stands right below the folder of a source, by name; nothing when it names a value that is not known. */
 function entriesBelow(below: string, state: BenchState): string[] {
   const folder = expandVariables(below, state.folders)
   return folder.ok ? entriesOf(state, absolutePath(folder.value, '/')).sort((a, b) => a.localeCompare(b)) : []

@@ -10,10 +10,12 @@ export const chordTextSchema = z.string().max(80).superRefine((text, context) =>
 
 export const idSchema = z.string().min(1).max(80).regex(/^[\w.:-]+$/, 'An id has letters, digits, dots, colons, dashes and underscores only.')
 
+export const pathSchema = z.string().min(1, 'Give a path.').max(4096).regex(/^\/$|^(?:\/(?!\.{0,2}(?:\/|$))[^/\0]+)+$/, 'A path begins with /, does not end in one, and has no empty, . or .. part.')
+
 export const programSchema = z.object({
   id: idSchema,
   name: z.string().min(1),
-  executable: z.string().min(1),
+  executable: pathSchema.refine(path => path !== '/', 'Give the whole path of the file that starts it.'),
   categories: z.array(z.string()),
   /** Name of an icon in the shipped set. */
   icon: z.string(),

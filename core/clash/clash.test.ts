@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
 import { parseChord } from '../keys'
-import { keySettingsSchema, leverSchema } from '../levers'
+import { keySettingsSchema, leverPatchSchema, leverSchema } from '../levers'
 import { valueOf } from '../result'
 import type { Frame, Lever } from '../levers'
 import { createResolver } from '../resolve'
@@ -108,7 +108,7 @@ describe('other kinds of clash', () => {
   })
 
   test('each way out leads out', () => {
-    const taken = [lever(1, 'Ctrl+F'), lever(2, 'F6'), lever(3, 'F6')]
+    const taken = [lever(1, 'Ctrl+F'), lever(2, 'F6'), lever(3, 'F6'), lever(4, '', { ...only('chart'), triggers: [{ id: 't', kind: 'chord', chord: 'Ctrl+F', wins: 'program' }] })]
     const suggestions = suggestChords({ levers: taken, frames, programs, lever: taken[1]!, count: 2 })
     for (const clash of clashes(...taken).filter(entry => entry.severity !== 'note')) {
       const owner = taken.find(entry => entry.id === clash.leverId)!
@@ -116,6 +116,7 @@ describe('other kinds of clash', () => {
       expect(ways.length).toBeGreaterThan(0)
       for (const way of ways) {
         if (!('patch' in way)) continue
+        expect(leverPatchSchema.safeParse(way.patch).error).toBeUndefined()
         const after = taken.map(entry => (entry.id === owner.id ? { ...entry, ...way.patch } : entry))
         expect(clashes(...after).some(entry => entry.leverId === owner.id && entry.kind === clash.kind && entry.owner.id === clash.owner.id && entry.severity === clash.severity)).toBe(false)
       }

@@ -15,7 +15,10 @@ export function waysOut(clash: Clash, lever: Lever, suggestions: readonly Sugges
   const altered = (part: Partial<Trigger>): LeverPatch => ({ triggers: lever.triggers.map(entry => (entry.id === trigger.id ? { ...entry, ...part } as Trigger : entry)) })
   const ways: WayOut[] = []
   if (clash.kind === 'program-claim' && clash.severity === 'lost') {
-    ways.push({ label: 'Let the lever win', patch: altered({ wins: 'lever' }) }, { label: clash.more ? 'Not in any of them' : `Not in ${clash.owner.name}`, patch: { scope: [clash.owner.id, ...clash.more ?? []].reduce<Lever['scope']>(excluding, lever.scope) } })
+    const scope = [clash.owner.id, ...clash.more ?? []].reduce<Lever['scope']>(excluding, lever.scope)
+    ways.push({ label: 'Let the lever win', patch: altered({ wins: 'lever' }) })
+    // A scope of no program at all would be no way out.
+    if (scope.kind !== 'only' || scope.programIds.length > 0) ways.push({ label: clash.more ? 'Not in any of them' : `Not in ${clash.owner.name}`, patch: { scope } })
   }
   if (clash.kind === 'program-claim' && clash.severity === 'note') ways.push({ label: `Let ${clash.more ? 'the programs' : clash.owner.name} win`, patch: altered({ wins: 'program' }) })
   if (clash.severity === 'lost' || clash.severity === 'ambiguous' || clash.severity === 'late') {

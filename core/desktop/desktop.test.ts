@@ -111,6 +111,24 @@ describe('importing', () => {
     expect([changed!.fate, changed!.levers[0]]).toMatchObject(['change', { fate: 'change', leverId: 'l-0', draft: { triggers: [{ chord: 'F9' }], steps: [{ args: ['--new'] }] } }])
   })
 
+  test('what no file or address can be is told, and the rest is taken', () => {
+    const link = (url: string) => `[Desktop Entry]\nType=Link\nName=Odd\nURL=${url}\n`
+    const items = plan({ 'a.desktop': link('file:///l/50%'), 'b.desktop': link('file:///l/50%25%20dark'), 'c.desktop': entry('Exec=/opt/'), 'd.desktop': entry('Exec=""'), 'e.desktop': entry('Exec=../lib/sky') })
+    expect(items.map(item => item.fate)).toEqual(['fault', 'create', 'fault', 'fault', 'create'])
+    expect(items[0]!.reasons).toEqual([expect.stringContaining('“file:///l/50%” a percent sign is not followed')])
+    expect(items[1]!.levers[0]!.draft.steps).toMatchObject([{ places: ['/l/50% dark'] }])
+    expect(items[2]!.reasons).toEqual(['Exec: “/opt/” names no file that could be started.'])
+    expect(items[4]!.program!.executable).toBe('/usr/lib/sky')
+  })
+
+  test('an entry of the name of a program that is there does not take its place', () => {
+    const once = plan({ 'chart.desktop': entry('Exec=/opt/other') })
+    expect([once[0]!.fate, once[0]!.program!.id]).toEqual(['create', 'chart-imported'])
+    const { bench, levers } = imported(once, exampleBench())
+    expect(bench.programs.chart).toEqual(exampleBench().programs.chart)
+    expect(plan({ 'chart.desktop': entry('Exec=/opt/other') }, { bench, levers })[0]!.fate).toBe('same')
+  })
+
   test('a program the bench describes is used as it is', () => {
     const [item] = plan({ 'c.desktop': entry('Exec=/opt/chart --profile=dome') })
     expect([item!.program, item!.levers[0]!.draft.steps[0]]).toMatchObject([undefined, { programId: 'chart', args: ['--profile=dome'] }])
@@ -118,6 +136,15 @@ describe('importing', () => {
 })
 
 describe('exporting', () => {
+  test('any place is the same place again', () => {
+    fc.assert(fc.property(fc.string({ unit: fc.constantFrom('a', ' ', '%', '#', '?', '$', '{', 'é', '/', '☾'), minLength: 1, maxLength: 9 }), (name) => {
+      const lever = leverSchema.parse({ id: 'l-0', plate: 1, version: 1, frameId: 'f', name: 'Place', aliases: [], triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore', origin: { entry: 'e' }, steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(`/${name}`)] }] })
+      const { files } = exportEntries([lever], exampleBench(), () => NO_VALUES)
+      expect(files[0]!.text).toMatch(/URL=file:\/\/\/[\w%./~!'()*-]*\n$/)
+      expect(imported(plan({ [files[0]!.name]: files[0]!.text }), exampleBench()).levers).toEqual([lever])
+    }))
+  })
+
   const strange = fc.string({ unit: fc.constantFrom('a', ' ', '"', '\\', '$', '`', '%', ';', '=', 'é', '\n', '\t', '{', '~'), minLength: 1, maxLength: 8 })
   const levers = fc.array(fc.record({ name: strange.filter(name => name.trim() === name), args: fc.array(strange, { maxLength: 3 }), aliases: fc.uniqueArray(fc.stringMatching(/^[a-z;\\]{1,5}$/), { maxLength: 2 }), environment: fc.constantFrom([], [{ name: 'TINT', value: 'red $x' }]) }), { minLength: 1, maxLength: 3 })
 

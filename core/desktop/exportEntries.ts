@@ -1,8 +1,8 @@
 import type { BenchState, Program } from '../bench'
-import { isAddress, joinExec } from '../command'
+import { expandVariables, isAddress, joinExec } from '../command'
 import type { ValueTable } from '../command'
 import type { Lever } from '../levers'
-import { requestOf } from '../steps'
+import { namesFor, requestOf } from '../steps'
 import type { StepOf } from '../steps'
 import { fileCategory } from './categories'
 import { writeEntryFile } from './entryFile'
@@ -68,7 +68,7 @@ function linesOf(lever: Lever, bench: BenchState, table: ValueTable): Lines | st
   if (!exec.ok) return exec.issues.map(issue => issue.message).join(' ')
   const fieldCode = entry?.fieldCode ? ` %${entry.fieldCode}` : ''
   return [
-    ...head('Application', lever), ...comment(entry?.comment), ...text('Icon', iconOf(lever, program)), { key: 'Exec', value: exec.value + fieldCode },
+    ...head('Application', lever), ...text('Comment', entry?.comment), ...text('Icon', iconOf(lever, program)), { key: 'Exec', value: exec.value + fieldCode },
     ...text('TryExec', entry?.tryExec), ...text('Path', request.value.workingDirectory), ...(entry?.terminal ? [{ key: 'Terminal', value: 'true' }] : []),
     ...list('Categories', program.categories.map(fileCategory)), ...list('Keywords', lever.aliases),
   ]
@@ -76,10 +76,15 @@ function linesOf(lever: Lever, bench: BenchState, table: ValueTable): Lines | st
 
 function linkLines(lever: Lever, step: StepOf<'place.open'>, bench: BenchState, table: ValueTable): Lines | string {
   if (step.places.length > 1 || (step.programIds?.length ?? 0) > 0 || step.profile) return 'It opens several places, or in chosen programs; a Link has one address.'
-  const request = requestOf({ programId: Object.keys(bench.programs)[0] ?? '', args: step.places }, bench, table, 'export')
-  if (!request.ok) return request.issues.map(issue => issue.message).join(' ')
-  const place = request.value.args[0]!
-  return [...head('Link', lever), { key: 'URL', value: escapeString(isAddress(place) ? place : `file://${encodeURI(place)}`) }]
+  const { values, broken } = namesFor(bench, table)
+  const place = expandVariables(step.places[0]!, values, broken)
+  if (!place.ok) return place.issues.map(issue => issue.message).join(' ')
+  return [...head('Link', lever), { key: 'URL', value: escapeString(isAddress(place.value) ? place.value : fileAddress(place.value)) }]
+}
+
+/** A path as a `file:` address (RFC 8089), percent-encoded part by part. Half of a surrogate pair, which UTF-8 cannot say, becomes U+FFFD. */
+function fileAddress(path: string): string {
+  return `file://${path.replace(/\p{Cs}/gu, '\uFFFD').split('/').map(encodeURIComponent).join('/')}`
 }
 
 /** 1.4 is the latest version that common validators know; nothing newer is written. */
@@ -92,10 +97,6 @@ function actionLines(lever: Lever, levers: readonly Lever[], lines: Lines): Line
   const main = levers.find(other => other.origin?.entry === lever.origin!.entry && other.origin.action === undefined)
   const name = main && lever.name.startsWith(`${main.name}: `) ? lever.name.slice(main.name.length + 2) : lever.name
   return [{ key: 'Name', value: escapeString(name) }, ...lines.filter(line => line.key === 'Exec' || line.key === 'Icon')]
-}
-
-function comment(value: string | undefined): Lines {
-  return text('Comment', value)
 }
 
 function text(key: string, value: string | undefined): Lines {

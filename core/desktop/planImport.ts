@@ -1,4 +1,4 @@
-import { canonicalJson } from '../bench'
+import { absolutePath, canonicalJson, programSchema } from '../bench'
 import type { BenchState, Program } from '../bench'
 import { escapeVariables } from '../command'
 import { leverDraftSchema } from '../levers'
@@ -51,7 +51,7 @@ export function planImport(input: ImportInput): ImportItem[] {
   const taken = new Map<string, string>()
   return input.files.map((file) => {
     const item = planFile(file, input)
-    const id = idOf(file.name)
+    const id = safeId(idOf(file.name))
     const earlier = taken.get(id)
     if (earlier !== undefined && item.fate !== 'fault') return { ...item, fate: 'skip', canForce: false, program: undefined, levers: [], reasons: [`${earlier} has the same identifier “${id}” and comes first.`] }
     taken.set(id, file.name)
@@ -70,9 +70,19 @@ function planFile(file: ImportFile, input: ImportInput): ImportItem {
   const read = readEntry(parsed.value, file.name, input.locale)
   if (!read.ok) return fault(read.issues)
   const entry = read.value
+  const broken = unusable(entry, input.bench)
+  if (broken) return fault([broken])
   const skip = skipReason(entry, input)
   if (skip && !(skip.canForce && input.forced.includes(file.name))) return { ...base, name: entry.name, fate: 'skip', reasons: [skip.reason], canForce: skip.canForce }
   return planEntry(entry, file.name, input)
+}
+
+/** What the standard lets pass and the bench cannot take. Issues: `url-broken`, `program-broken`. */
+function unusable(entry: DesktopEntry, bench: BenchState): Issue | undefined {
+  if (entry.url !== undefined && placeOf(entry.url) === undefined) return { code: 'url-broken', message: `URL: in “${entry.url}” a percent sign is not followed by two digits of a character. Write it as %25.` }
+  const path = entry.exec && executableOf(entry.exec.argv[0]!)
+  const isFile = path === undefined || (programSchema.shape.executable.safeParse(path).success && bench.files[path]?.kind !== 'folder')
+  return isFile ? undefined : { code: 'program-broken', message: `Exec: “${entry.exec!.argv[0]}” names no file that could be started.` }
 }
 
 function skipReason(entry: DesktopEntry, { desktop, bench }: ImportInput): { reason: string, canForce: boolean } | undefined {
@@ -119,7 +129,7 @@ function programOf(entry: DesktopEntry, exec: ExecLine, bench: BenchState): Prog
   const described = Object.values(bench.programs).find(program => program.executable === executable && program.origin !== 'imported')
   if (described) return described
   return {
-    id: programIdOf(entry.id), name: entry.name, executable, categories: entry.categories.map(plainCategory), icon: 'app-window', instances: 'multi', whenRunning: 'comes-to-front', opens: [], claims: [], origin: 'imported',
+    id: programIdOf(entry.id, bench), name: entry.name, executable, categories: entry.categories.map(plainCategory), icon: 'app-window', instances: 'multi', whenRunning: 'comes-to-front', opens: [], claims: [], origin: 'imported',
     arguments: { options: [], positionals: positionalsOf(exec), order: [], onUnknown: 'ignored', onMissingFile: 'error-window' },
     entry: {
       icon: entry.icon, comment: entry.comment, terminal: entry.terminal, command: exec.argv[0]!,
@@ -138,7 +148,7 @@ function positionalsOf({ fieldCode }: ExecLine): Program['arguments']['positiona
 
 function draftsOf(entry: DesktopEntry, programId: string | undefined, frameId: string, reasons: string[]): unknown[] {
   const shared = { frameId, aliases: aliasesOf(entry, reasons), triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore' }
-  if (entry.url !== undefined) return [{ ...shared, name: entry.name, origin: { entry: entry.id }, steps: [{ id: 's1', kind: 'place.open', places: [placeOf(entry.url)] }] }]
+  if (entry.url !== undefined) return [{ ...shared, name: entry.name, origin: { entry: entry.id }, steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(placeOf(entry.url)!)] }] }]
   const step = (exec: ExecLine) => ({
     id: 's1', kind: 'program.open', programId, args: exec.argv.slice(1).map(escapeVariables),
     ...(entry.path ? { workingDirectory: escapeVariables(entry.path) } : {}),
@@ -165,20 +175,32 @@ function aliasesOf(entry: DesktopEntry, reasons: string[]): string[] {
   return kept
 }
 
-/** `file:` addresses of the machine itself are paths (RFC 8089). */
-function placeOf(url: string): string {
+/** `file:` addresses of the machine itself are paths (RFC 8089); undefined where one is not percent-encoded as RFC 3986 §2.1 demands. */
+function placeOf(url: string): string | undefined {
   const path = /^file:\/\/(?:localhost)?(\/.*)$/.exec(url)?.[1]
-  return escapeVariables(path === undefined ? url : decodeURI(path))
+  if (path === undefined) return url
+  try {
+    return decodeURIComponent(path)
+  }
+  catch {
+    return undefined
+  }
 }
 
 function executableOf(command: string): string {
-  return command.startsWith('/') ? command : `/usr/bin/${command}`
+  return absolutePath(command, '/usr/bin')
 }
 
 function idOf(fileName: string): string {
   return fileName.replace(/^.*[/\\]/, '').replace(/\.desktop$/, '')
 }
 
-function programIdOf(entryId: string): string {
-  return entryId.replace(/[^\w.:-]/g, '-').slice(0, 80)
+function safeId(entryId: string): string {
+  return entryId.replace(/[^\w.:-]/g, '-').slice(0, 70)
+}
+
+/** By the name of the file; a program that came from no such file keeps its id, and what is imported gets another. */
+function programIdOf(entryId: string, { programs }: BenchState): string {
+  const id = safeId(entryId)
+  return programs[id] && programs[id].origin !== 'imported' ? `${id}-imported` : id
 }

@@ -121,6 +121,6 @@ export function readExecLine(value: string, { name, icon, file }: { name: string
     if (environment.length > 0 && i < argv.length) argv = argv.slice(i)
     else environment.length = 0
   }
-  if (argv.length === 0) return fail({ code: 'no-program', message: 'There is no program in it.' })
+  if (!argv[0]) return fail({ code: 'no-program', message: 'There is no program in it.' })
   return succeed({ argv, environment, ...(fieldCode ? { fieldCode } : {}) })
 }

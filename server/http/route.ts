@@ -5,7 +5,7 @@ import type { AnswerOf, Endpoint, EndpointName } from '../../contract'
 import { useEngine } from '../engine'
 import type { Engine } from '../engine'
 import { readJson } from './readJson'
-import { Refusal } from './refusal'
+import { Refusal, refuse } from './refusal'
 
 type OutputOf<K extends EndpointName, Part extends string> = (typeof endpoints)[K] extends Record<Part, infer S extends z.ZodType> ? z.output<S> : undefined
 
@@ -24,12 +24,21 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
   return defineEventHandler(async (event) => {
     const body = endpoint.body ? check(endpoint.body, await readJson(event.node.req, endpoint.mostBytes)) : undefined
     const query = endpoint.query ? check(endpoint.query, getQuery(event)) : undefined
-    const id = decodeURIComponent(getRouterParam(event, 'id') ?? '')
+    const id = decoded(getRouterParam(event, 'id') ?? '')
     const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)
     setResponseStatus(event, endpoint.status ?? 200)
     setResponseHeader(event, 'cache-control', 'no-store')
     return answer
   })
+}
+
+function decoded(id: string): string {
+  try {
+    return decodeURIComponent(id)
+  }
+  catch {
+    throw refuse(400, 'address-broken', 'id', `In the address, “${id}” has a percent sign without two digits of a character after it. Write it as %25.`)
+  }
 }
 
 function check(schema: z.ZodType, value: unknown): unknown {

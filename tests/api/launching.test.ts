@@ -165,6 +165,7 @@ describe('programs of one’s own', () => {
       reports: { sites: [{ id: 's1', name: 'Ridge' }] },
     }
     expect((await call('PUT', '/api/programs/other', program)).status).toBe(422)
+    for (const executable of ['run', '/opt/', '/opt/../run', '/']) expect(codes(await call('PUT', '/api/programs/frost-watch', { ...program, executable }))![0]![1]).toBe('executable')
     expect(codes(await call('PUT', '/api/programs/frost-watch', { ...program, claims: [{ chord: 'Ctrl+', does: 'x' }] }))).toEqual([['key-missing', 'claims.0.chord']])
     expect((await call<Program>('PUT', '/api/programs/frost-watch', program)).body.origin).toBe('described')
     const made = (await call<Lever>('POST', '/api/levers', draft({ triggers: [], steps: [{ id: 'a', kind: 'program.open', programId: 'frost-watch', args: ['--site=s1'] }] }))).body
