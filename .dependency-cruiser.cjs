@@ -7,7 +7,7 @@ const above = {
   bench: ['command', 'keys', 'names', 'result'],
   steps: ['bench', 'command', 'names', 'result'],
   conditions: ['bench', 'result'],
-  levers: ['steps', 'conditions', 'bench', 'command', 'keys', 'result'],
+  levers: ['steps', 'conditions', 'bench', 'command', 'keys', 'names', 'result'],
   variants: ['levers', 'steps', 'bench', 'command', 'keys', 'names', 'result', 'clash'],
   desktop: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
   run: ['levers', 'conditions', 'steps', 'bench', 'command', 'result'],

@@ -30,7 +30,7 @@ try {
       const look = () => document.querySelectorAll('.window').length > count ? requestAnimationFrame(() => { window.shownAfterMs = performance.now() - pressedAt }) : setTimeout(look, 1)
       look()
     })()`)
-    await press(page, 'Control+Alt+KeyE')
+    await press(page, 'Ctrl+Alt+E')
     times.push(await (await page.waitForFunction('window.shownAfterMs', { polling: 5 })).jsonValue() as number)
     await page.evaluate(`document.querySelector('.window.front [aria-label="Close"]').click()`)
     await page.waitForFunction(`!document.querySelector('.window.front')?.getAttribute('aria-label').startsWith('Grain')`)

@@ -54,20 +54,20 @@ async function composeLever(page: Page): Promise<void> {
   }
   await button(page, 'Chord')
   await page.click('button[aria-label="Press chord 1"]')
-  await press(page, 'Control+Alt+KeyC')
+  await press(page, 'Ctrl+Alt+C')
   await seen(page, 'already pulls 3')
 }
 
 async function prepareNight(page: Page): Promise<void> {
-  await press(page, 'Control+Alt+KeyE')
-  await press(page, 'Control+Alt+KeyN')
+  await press(page, 'Ctrl+Alt+E')
+  await press(page, 'Ctrl+Alt+N')
   await page.waitForSelector('.messages li')
-  await press(page, 'Control+KeyF')
+  await press(page, 'Ctrl+F')
   await seen(page, 'Find an object')
 }
 
 async function askWhy(page: Page): Promise<void> {
-  await press(page, 'Control+Alt+KeyV')
+  await press(page, 'Ctrl+Alt+V')
   await page.click('.trail button')
   await seen(page, 'its frame is off')
 }
@@ -108,12 +108,12 @@ async function captureKeys(page: Page): Promise<void> {
 
 async function explainKeys(page: Page): Promise<void> {
   await page.focus('[aria-label="Key events, latest first"]')
-  await press(page, 'Control+Alt+KeyN')
-  await press(page, 'Meta+KeyO')
+  await press(page, 'Ctrl+Alt+N')
+  await press(page, 'Meta+O')
   await page.keyboard.press('KeyC')
-  await press(page, 'Meta+KeyO')
+  await press(page, 'Meta+O')
   await page.keyboard.press('KeyX')
-  await press(page, 'Control+Alt+KeyV')
+  await press(page, 'Ctrl+Alt+V')
   await page.waitForFunction(() => [...document.querySelectorAll('.event')].some(row => row.textContent!.includes('Pulled 12')))
   await page.click('.tools .el-switch')
   await page.waitForFunction(() => document.querySelectorAll('.event').length > 12)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, shallowRef } from 'vue'
+import { letterCodes } from '~~/core/keys'
 import { keyName } from '~~/core/levers'
 import { proposeHold, seededRandom, synthesizeTyping } from '~~/core/timing'
 import type { TypingEvent, TypingOutcome } from '~~/core/timing'
@@ -13,7 +14,7 @@ import type { SweepAnswer, SweepRequest } from './timingSweep.worker'
 /** Which key to use as tap and hold, and how long a hold has to be: tried on real typing through the real resolver. */
 const HoldChart = defineAsyncComponent(() => import('./HoldChart.client.vue'))
 const RECORD_SECONDS = 60
-const candidates = ['Space', 'CapsLock', 'KeyA', 'KeyF', 'KeyJ', 'KeyD', 'Semicolon', 'Tab', 'Enter']
+const candidates = ['Space', 'CapsLock', ...letterCodes('AFJS'), 'Semicolon', 'Tab', 'Enter']
 
 const mirror = useMirror()
 const notices = useNotices()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { waysOut } from '~~/core/clash'
 import type { Clash, Suggestion, WayOut } from '~~/core/clash'
+import { patienceOf } from '~~/core/levers'
 import type { Lever, Trigger } from '~~/core/levers'
 import { useMirror } from '~/live/useMirror'
 import { partId } from '~/levers/useLeverDraft'
@@ -33,15 +34,10 @@ function take(chord: string): void {
   else add('chord', chord)
 }
 
-const timeOf = (trigger: Trigger) => {
-  const { timing } = mirror.keySettings
-  switch (trigger.kind) {
-    case 'sequence': return { field: 'gapMs', words: 'next within', value: trigger.gapMs, usual: timing.gapMs }
-    case 'double': return { field: 'gapMs', words: 'again within', value: trigger.gapMs, usual: Math.min(timing.gapMs, 400) }
-    case 'hold': return { field: 'holdMs', words: 'held for', value: trigger.holdMs, usual: timing.holdMs }
-    case 'together': return { field: 'windowMs', words: 'within', value: trigger.windowMs, usual: timing.togetherMs }
-    default: return undefined
-  }
+/** Kinds that have a time of their own: in which field, and in words. */
+const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> = {
+  sequence: { field: 'gapMs', words: 'next within' }, double: { field: 'gapMs', words: 'again within' },
+  hold: { field: 'holdMs', words: 'held for' }, together: { field: 'windowMs', words: 'within' },
 }
 </script>
 
@@ -116,14 +112,14 @@ const timeOf = (trigger: Trigger) => {
         <IconX class="icon" />
       </ElButton>
       <div class="more">
-        <label v-if="timeOf(trigger)">{{ timeOf(trigger)!.words }} <ElInputNumber
+        <label v-if="times[trigger.kind]">{{ times[trigger.kind]!.words }} <ElInputNumber
           size="small"
-          :model-value="timeOf(trigger)!.value ?? timeOf(trigger)!.usual"
+          :model-value="patienceOf(trigger, mirror.keySettings.timing)"
           :min="20"
           :max="5000"
           :step="10"
           :aria-label="`Time of key ${i + 1} in ms`"
-          @update:model-value="alter(i, { [timeOf(trigger)!.field]: $event ?? undefined })"
+          @update:model-value="alter(i, { [times[trigger.kind]!.field]: $event ?? undefined })"
         /> ms</label>
         <label v-if="'chord' in trigger || trigger.kind === 'sequence'">a key is meant by
           <ElSelect

@@ -71,7 +71,7 @@ function addFromList(column: VariantColumn, only?: readonly string[]): void {
   nameRows(false)
 }
 
-const chordInput = computed(() => ({ pattern, levers: mirror.levers, frames: mirror.framesLive, bench: mirror.bench }))
+const chordInput = computed(() => ({ pattern, levers: mirror.levers, frames: mirror.framesLive, bench: mirror.bench, keys: mirror.keySettings }))
 function giveChords(): void {
   const chords = chordsInRow(firstChord.value, rows.value.length, chordInput.value)
   if (!chords.ok) return notices.show({ text: chords.issues[0]!.message, tone: 'fault' })

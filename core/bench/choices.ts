@@ -1,5 +1,5 @@
 import type { ArgumentRules, Positional, ProgramOption, ValueSource, WindowPart } from '../command'
-import { expandVariables } from '../command'
+import { expandVariables, lastPart } from '../command'
 import { absolutePath, entriesOf } from './paths'
 import type { BenchState, Program } from './schema'
 
@@ -62,8 +62,4 @@ export function rulesNow(program: Program, state: BenchState): ArgumentRules {
   const rules = { ...program.arguments, options }
   lastRules.set(program, { files: state.files, folders: state.folders, rules })
   return rules
-}
-
-function lastPart(path: string): string {
-  return path.slice(path.lastIndexOf('/') + 1)
 }

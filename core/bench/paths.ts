@@ -1,4 +1,4 @@
-import { isAddress } from '../command'
+import { isAddress, lastPart } from '../command'
 import { nearestName } from '../names'
 import type { BenchState } from './schema'
 
@@ -27,9 +27,9 @@ export function entriesOf(state: Pick<BenchState, 'files'>, folder: string): str
 
 /** The path on the bench that is most like one that is not there: by its name in the same folder first, then by its name anywhere. */
 export function nearestPath(state: Pick<BenchState, 'files'>, path: string): string | undefined {
-  const name = path.slice(path.lastIndexOf('/') + 1)
+  const name = lastPart(path)
   const beside = entriesOf(state, folderOf(path))
-  const near = nearestName(name, beside.map(entry => entry.slice(entry.lastIndexOf('/') + 1)))
+  const near = nearestName(name, beside.map(lastPart))
   if (near !== undefined) return beside.find(entry => entry.endsWith(`/${near}`))
   const elsewhere = Object.keys(state.files).find(entry => name !== '' && entry.endsWith(`/${name}`))
   return elsewhere ?? nearestName(path, Object.keys(state.files))

@@ -1,5 +1,5 @@
-import { chordId, codeByLegend, parseChord, parseSequence } from '../keys'
-import { describeTrigger } from '../levers'
+import { chordId, parseChord, parseSequence } from '../keys'
+import { describeTrigger, onKeyboard } from '../levers'
 import type { Chord } from '../keys'
 import type { KeySettings, Lever, Trigger } from '../levers'
 import type { Owner } from './clash'
@@ -30,7 +30,7 @@ export function claimsOf(lever: Lever, keys: KeySettings, readChord: ReadChord):
   const owner: Owner = { kind: 'lever', id: lever.id, name: `${lever.plate} ${lever.name}` }
   const onlyId = lever.scope.kind === 'only' && lever.scope.programIds.length === 1 ? lever.scope.programIds[0] : undefined
   return lever.triggers.flatMap((trigger): Claim[] => {
-    const pressed = (chord: Chord): Chord => (trigger.match === 'key' ? { modifiers: chord.modifiers, code: codeByLegend(keys.legends, chord.code) } : chord)
+    const pressed = (chord: Chord) => onKeyboard(trigger, chord, keys.legends)
     const made = (chords: readonly Chord[], codes: readonly string[], kind = 'press'): Claim[] => {
       const ids = chords.map(chord => ('id' in chord ? (chord as ReadableChord).id : chordId(chord)))
       const same = codes.length === 0 && ids.length === 1 ? `${kind} ${ids[0]}` : [kind, ...codes.toSorted(), ...ids].join(' ')

@@ -1,6 +1,6 @@
 import type { Program } from '../bench'
-import { keyboardOf, modifierOfCode, reservationOfId, typesWithAltGr } from '../keys'
-import { DEFAULT_KEYS, isLive, keyName, leverWins, scopesOverlap, specificity, withRows } from '../levers'
+import { keeperNames, keyboardOf, modifierOfCode, reservationOfId, typesWithAltGr } from '../keys'
+import { DEFAULT_KEYS, isLive, keyName, leverWins, patienceOf, scopesOverlap, specificity, withRows } from '../levers'
 import type { Frame, KeySettings, Lever } from '../levers'
 import type { Clash, Owner } from './clash'
 import { chordReader, claimsOf, isPress } from './claims'
@@ -87,9 +87,7 @@ export function createClashIndex({ levers, frames, programs, keys = DEFAULT_KEYS
     remove: leverId => remove(tables, leverId),
     claimsAt: id => tables.byFirst.get(id) ?? [],
     ruleAt: code => ruled.get(code),
-    chordIdOf: (text) => {
-      return readChord(text)?.id
-    },
+    chordIdOf: text => readChord(text)?.id,
   }
 }
 
@@ -215,11 +213,7 @@ function pressClash(claim: Claim, other: Claim, tables: Tables): Clash | undefin
   const [shorter, longer] = claim.ids.length < other.ids.length ? [claim, other] : [other, claim]
   if (!shorter.ids.every((id, i) => id === longer.ids[i])) return undefined
   const severity = claim === shorter ? 'late' : 'note'
-  return withLever(claim, other, tables, 'prefix', severity, other.words, gapOf(longer, tables))
-}
-
-function gapOf({ trigger }: Claim, { keys }: Tables): number {
-  return 'gapMs' in trigger && trigger.gapMs !== undefined ? trigger.gapMs : trigger.kind === 'double' ? Math.min(keys.timing.gapMs, 400) : keys.timing.gapMs
+  return withLever(claim, other, tables, 'prefix', severity, other.words, patienceOf(longer.trigger, tables.keys.timing))
 }
 
 /** A key by itself that is also held, holds a layer, or goes down together with another. */
@@ -230,9 +224,7 @@ function heldKeyClashes(claim: Claim, tables: Tables, clashes: Clash[]): void {
   const { timing } = tables.keys
   for (const other of tables.byHeldKey.get(code) ?? []) {
     if (!meets(claim, other)) continue
-    const { trigger } = other
-    const ms = trigger.kind === 'together' ? trigger.windowMs ?? timing.togetherMs : (trigger.kind === 'hold' ? trigger.holdMs : undefined) ?? timing.holdMs
-    clashes.push(withLever(claim, other, tables, 'tap-hold', 'late', other.words, ms))
+    clashes.push(withLever(claim, other, tables, 'tap-hold', 'late', other.words, patienceOf(other.trigger, timing)))
   }
 }
 
@@ -256,12 +248,10 @@ function isNoKeyboardKey(code: string): boolean {
   return /^(Mouse|Wheel|Audio|Media|Browser|Launch|Sleep|Power)/.test(code)
 }
 
-const reservedNames = { system: 'the system', browser: 'the browser', product: 'Keen Lever itself' }
-
 function reservedClashes(claim: Claim, clashes: Clash[]): void {
   for (const id of claim.ids) {
     const reserved = reservationOfId(id)
-    if (reserved) clashes.push(clashOf(claim, 'reserved', 'lost', { kind: reserved.owner, id: reserved.owner, name: reservedNames[reserved.owner] }, reserved.does))
+    if (reserved) clashes.push(clashOf(claim, 'reserved', 'lost', { kind: reserved.owner, id: reserved.owner, name: keeperNames[reserved.owner] }, reserved.does))
   }
 }
 

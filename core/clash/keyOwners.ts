@@ -1,4 +1,4 @@
-import { chordId, formatChord, reservationOf } from '../keys'
+import { chordId, formatChord, keeperNames, reservationOf } from '../keys'
 import type { Modifier } from '../keys'
 import { describeTrigger, isLive, leverWins, specificity } from '../levers'
 import type { Lever } from '../levers'
@@ -36,8 +36,7 @@ function ownershipOf(code: string, modifiers: readonly Modifier[], frontProgramI
   const claimed = program?.claims.find(claim => index.chordIdOf(claim.chord) === id)
   const theirs = program && claimed ? [{ kind: 'program' as const, id: program.id, name: program.name, words: claimed.does }] : []
   if (reserved) {
-    const name = { system: 'The system', browser: 'The browser', product: 'Keen Lever' }[reserved.owner]
-    return { ...shared, state: claims.length > 0 ? 'clash' : 'system', owners: [{ kind: reserved.owner, id: reserved.owner, name, words: reserved.does }, ...ours] }
+    return { ...shared, state: claims.length > 0 ? 'clash' : 'system', owners: [{ kind: reserved.owner, id: reserved.owner, name: keeperNames[reserved.owner], words: reserved.does }, ...ours] }
   }
   const rule = modifiers.length === 0 ? index.ruleAt(code) : undefined
   const ruled = rule ? [{ kind: 'frame' as const, id: rule.frame.id, name: rule.frame.name, words: rule.words }] : []

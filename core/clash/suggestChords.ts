@@ -1,7 +1,8 @@
-import { fingerOf, formatChord, keyboardOf, keyLabel, MODIFIERS, parseChord } from '../keys'
+import { fingerOf, formatChord, KEY_ROWS, keyboardOf, keyLabel, letterCodes, MODIFIERS, parseChord } from '../keys'
 import type { Chord, Modifier } from '../keys'
 import { DEFAULT_KEYS } from '../levers'
 import type { KeySettings, Lever } from '../levers'
+import type { Clash } from './clash'
 import { createClashIndex } from './clashIndex'
 import type { ClashIndex, ClashInput } from './clashIndex'
 
@@ -38,7 +39,7 @@ export function suggestChords(input: SuggestInput): Suggestion[] {
   for (const { chord, reasons, cost } of ranked) {
     if (suggestions.length === count) break
     const text = formatChord(chord)
-    if (!isFree(text, lever, index)) continue
+    if (clashesWith(text, lever, index).length > 0) continue
     suggestions.push({ chord: text, cost, because: `${['Free ' + (lever.scope.kind === 'only' ? 'in every program of its scope' : 'everywhere'), ...reasons.map(reason => reason.words)].join(', ')}.` })
   }
   return suggestions
@@ -49,12 +50,12 @@ function isOffered(code: string, modifiers: readonly Modifier[]): boolean {
   return modifiers.length === 0 ? /^F\d+$/.test(code) : /^(Key[A-Z]|Digit\d|F\d+)$/.test(code)
 }
 
-function isFree(chord: string, lever: Lever, index: ClashIndex): boolean {
-  const probe: Lever = { ...lever, enabled: true, triggers: [{ id: 'suggested', kind: 'chord', chord, wins: 'auto' }] }
-  index.put(probe)
-  const clashes = index.of(probe.id).filter(clash => clash.kind !== 'frame-off')
-  index.remove(probe.id)
-  return clashes.length === 0
+/** What a chord would clash with as the only key of a lever; the index is left as it was, which must not have the lever. */
+export function clashesWith(chord: string, lever: Lever, index: ClashIndex): Clash[] {
+  index.put({ ...lever, enabled: true, triggers: [{ id: 'probe', kind: 'chord', chord, wins: 'auto' }] })
+  const clashes = index.of(lever.id).filter(clash => clash.kind !== 'frame-off')
+  index.remove(lever.id)
+  return clashes
 }
 
 /** Penalties of a reach, in units of the step from the home row to the next. */
@@ -89,7 +90,7 @@ function memoryOf(name: string, keys: KeySettings): Map<string, Reason> {
   const memory = new Map<string, Reason>()
   const words = name.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().match(/[A-Z]+/g) ?? []
   const note = (letter: string, words: string, worth: number) => {
-    const code = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map(entry => `Key${entry}`).find(entry => keyLabel(keys.legends, entry) === letter)
+    const code = letterCodes('ABCDEFGHIJKLMNOPQRSTUVWXYZ').find(entry => keyLabel(keys.legends, entry) === letter)
     if (code && !memory.has(code)) memory.set(code, { words, worth })
   }
   words.forEach((word, i) => note(word[0]!, `${word[0]} as in “${original(name, word)}”`, i === 0 ? 3.2 : 2.6))
@@ -117,10 +118,8 @@ function habitOf(levers: readonly Lever[]): Map<string, number> {
   return uses
 }
 
-const rows = ['QWERTYUIOP', 'ASDFGHJKL', 'ZXCVBNM'].map(row => [...row].map(letter => `Key${letter}`))
-
 function isBeside(code: string, neighbours: ReadonlySet<string>): boolean {
-  const row = rows.find(codes => codes.includes(code))
+  const row = KEY_ROWS.find(codes => codes.includes(code))
   const at = row?.indexOf(code) ?? -1
   return row !== undefined && [row[at - 1], row[at + 1]].some(other => other !== undefined && neighbours.has(other))
 }

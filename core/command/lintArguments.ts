@@ -1,6 +1,6 @@
 import type { ArgumentRules } from './argumentRules'
 import { splitAs } from './conventions'
-import { isAddress, matchOption, takesNext } from './matchArgument'
+import { isAddress, lastPart, matchOption, takesNext } from './matchArgument'
 import type { IgnoredArgument, Reading } from './readArguments'
 import { readArguments } from './readArguments'
 import { nearestName } from '../names'
@@ -142,8 +142,4 @@ function findSplitLines(reading: Reading, args: readonly string[], expanded: rea
     }
     return []
   })
-}
-
-function lastPart(path: string): string {
-  return path.split('/').at(-1)!
 }

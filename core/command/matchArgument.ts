@@ -41,6 +41,11 @@ export function isAddress(text: string): boolean {
   return /^[a-z][a-z0-9+.-]*:\/\//i.test(text)
 }
 
+/** The name of a file or folder, without the folders above it. */
+export function lastPart(path: string): string {
+  return path.slice(path.lastIndexOf('/') + 1)
+}
+
 /** What a file, folder or address would be to the program, by its looks alone: nothing is looked up. */
 export function guessPositional(rules: Pick<ArgumentRules, 'positionals'>, text: string): Positional | undefined {
   const lowered = text.toLowerCase()

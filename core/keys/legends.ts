@@ -1,4 +1,5 @@
 import { keyOfCode } from './keyTable'
+import { letterCodes } from './rows'
 
 /** What is engraved on the keys of a language: plain, with Shift, with AltGr, by W3C code. */
 export interface Legend { readonly plain: string, readonly shift: string, readonly altGr: string }
@@ -9,10 +10,10 @@ export const legendNames: Record<LegendId, string> = { us: 'English (US)', uk: '
 
 /** The character keys, row by row; a table gives plain, Shift and AltGr of each in this order, with a space for none. */
 const codes = [
-  'Backquote', 'Digit1', 'Digit2', 'Digit3', 'Digit4', 'Digit5', 'Digit6', 'Digit7', 'Digit8', 'Digit9', 'Digit0', 'Minus', 'Equal',
-  'KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP', 'BracketLeft', 'BracketRight',
-  'KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH', 'KeyJ', 'KeyK', 'KeyL', 'Semicolon', 'Quote', 'Backslash',
-  'IntlBackslash', 'KeyZ', 'KeyX', 'KeyC', 'KeyV', 'KeyB', 'KeyN', 'KeyM', 'Comma', 'Period', 'Slash',
+  'Backquote', ...[...'1234567890'].map(digit => `Digit${digit}`), 'Minus', 'Equal',
+  ...letterCodes('QWERTYUIOP'), 'BracketLeft', 'BracketRight',
+  ...letterCodes('ASDFGHJKL'), 'Semicolon', 'Quote', 'Backslash',
+  'IntlBackslash', ...letterCodes('ZXCVBNM'), 'Comma', 'Period', 'Slash',
 ]
 
 const tables: Record<LegendId, readonly [plain: string, shift: string, altGr: string]> = {

@@ -1,4 +1,5 @@
 import type { KeyboardForm, KeyboardSize } from './forms'
+import { letterCodes } from './rows'
 
 /** Where a key lies: left edge, top edge, width and height in key units, 1 being a letter key. ISO Enter is drawn without the corner at its upper left. */
 export interface PlacedKey {
@@ -14,9 +15,9 @@ type RowPart = string | number | readonly [code: string, width: number]
 /** The main block, by ISO/IEC 9995-2 and ANSI INCITS 154; a number is a gap. */
 const mainRows = (iso: boolean, hasFunctionRow: boolean): RowPart[][] => [
   [[hasFunctionRow ? 'Backquote' : 'Escape', 1], ...[...'1234567890'].map(digit => `Digit${digit}`), 'Minus', 'Equal', ['Backspace', 2]],
-  [['Tab', 1.5], ...letters('QWERTYUIOP'), 'BracketLeft', 'BracketRight', ...(iso ? [] : [['Backslash', 1.5] as const])],
-  [['CapsLock', 1.75], ...letters('ASDFGHJKL'), 'Semicolon', 'Quote', ...(iso ? ['Backslash'] : [['Enter', 2.25] as const])],
-  [...(iso ? [['ShiftLeft', 1.25] as const, 'IntlBackslash'] : [['ShiftLeft', 2.25] as const]), ...letters('ZXCVBNM'), 'Comma', 'Period', 'Slash', ['ShiftRight', 2.75]],
+  [['Tab', 1.5], ...letterCodes('QWERTYUIOP'), 'BracketLeft', 'BracketRight', ...(iso ? [] : [['Backslash', 1.5] as const])],
+  [['CapsLock', 1.75], ...letterCodes('ASDFGHJKL'), 'Semicolon', 'Quote', ...(iso ? ['Backslash'] : [['Enter', 2.25] as const])],
+  [...(iso ? [['ShiftLeft', 1.25] as const, 'IntlBackslash'] : [['ShiftLeft', 2.25] as const]), ...letterCodes('ZXCVBNM'), 'Comma', 'Period', 'Slash', ['ShiftRight', 2.75]],
   [['ControlLeft', 1.25], ['MetaLeft', 1.25], ['AltLeft', 1.25], ['Space', 6.25], ['AltRight', 1.25], ['MetaRight', 1.25], ['ContextMenu', 1.25], ['ControlRight', 1.25]],
 ]
 
@@ -74,8 +75,4 @@ function placeRow(parts: readonly RowPart[], left: number, y: number): PlacedKey
 
 function key(code: string, x: number, y: number, width = 1, height = 1): PlacedKey {
   return { code, x, y, width, height }
-}
-
-function letters(row: string): string[] {
-  return [...row].map(letter => `Key${letter}`)
 }

@@ -33,6 +33,9 @@ export const RESERVED_CHORDS: readonly ReservedChord[] = table.map(([owner, text
 
 const byId = new Map(RESERVED_CHORDS.map(entry => [chordId(entry.chord), entry]))
 
+/** Who it is, in a sentence. */
+export const keeperNames: Record<ReservedChord['owner'], string> = { system: 'the system', browser: 'the browser', product: 'Keen Lever itself' }
+
 /** As `reservationOf`, for a chord whose id is known. */
 export function reservationOfId(id: string): ReservedChord | undefined {
   return byId.get(id)

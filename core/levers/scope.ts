@@ -1,3 +1,4 @@
+import { listed } from '../names'
 import { assertNever } from '../result'
 import type { Names } from '../steps'
 import type { Lever, Scope, Trigger } from './schema'
@@ -32,9 +33,8 @@ function isLiveWithAny(scope: Scope, programIds: readonly string[]): boolean {
 /** `everywhere`, `only in Atlas Room`, `everywhere but in Sky Log and Dome Desk`. */
 export function describeScope(scope: Scope, names: Names): string {
   if (scope.kind === 'everywhere') return 'everywhere'
-  const list = scope.programIds.map(id => names.programs[id]?.name ?? id)
-  const joined = list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`
-  return scope.kind === 'only' ? `only in ${joined}` : `everywhere but in ${joined}`
+  const programs = listed(scope.programIds.map(id => names.programs[id]?.name ?? id))
+  return scope.kind === 'only' ? `only in ${programs}` : `everywhere but in ${programs}`
 }
 
 /** Whether a lever has a chord that the program in front claims too. */

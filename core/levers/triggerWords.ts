@@ -1,4 +1,5 @@
-import { formatSequence, keyOfCode, parseSequence } from '../keys'
+import { codeByLegend, formatSequence, keyOfCode, parseSequence } from '../keys'
+import type { Chord, LegendId } from '../keys'
 import type { Trigger } from './schema'
 import { assertNever } from '../result'
 
@@ -9,6 +10,11 @@ const modifierNames: Record<string, string> = {
 /** A key's name, modifiers included: `CapsLock`, `LeftCtrl`. */
 export function keyName(code: string): string {
   return modifierNames[code] ?? keyOfCode(code)?.name ?? code
+}
+
+/** A trigger's chord as it is pressed on a keyboard with these legends: one that goes by the legend means the key that carries the sign there. */
+export function onKeyboard({ match }: Trigger, chord: Chord, legends: LegendId): Chord {
+  return match === 'key' ? { modifiers: chord.modifiers, code: codeByLegend(legends, chord.code) } : chord
 }
 
 /** The keys of a trigger as text, to be drawn as key plates: chords of a sequence are separated by spaces. */

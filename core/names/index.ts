@@ -1,1 +1,2 @@
+export { listed } from './listed'
 export { didYouMean, nearestName } from './nearestName'

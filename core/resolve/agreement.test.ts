@@ -15,7 +15,7 @@ const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Le
 const levers = [
   lever(1, { kind: 'chord', chord: 'Ctrl+A' }), lever(2, { kind: 'chord', chord: 'B' }, { scope: { kind: 'only', programIds: ['chart'] } }),
   lever(3, { kind: 'sequence', sequence: 'Ctrl+A B', gapMs: 80 }), lever(4, { kind: 'sequence', sequence: 'Ctrl+A B C', gapMs: 80 }),
-  lever(5, { kind: 'double', chord: 'C', gapMs: 60 }), lever(6, { kind: 'together', keys: ['KeyD', 'KeyE'], windowMs: 40 }),
+  lever(5, { kind: 'double', chord: 'C', gapMs: 60 }), lever(6, { kind: 'together', keys: ['KeyE', 'KeyG'], windowMs: 40 }),
   lever(7, { kind: 'layer', hold: 'Space', chord: 'A' }), lever(8, { kind: 'layer', hold: 'Space', chord: 'Shift+B' }),
   lever(9, { kind: 'hold', key: 'KeyF', holdMs: 90 }), lever(10, { kind: 'release', chord: 'Ctrl+G' }),
 ]

@@ -1,7 +1,7 @@
 import type { Program } from '../bench'
-import { chordId, codeByLegend, modifierOfCode, parseChord, parseSequence } from '../keys'
+import { chordId, modifierOfCode, parseChord, parseSequence } from '../keys'
 import type { Chord, Modifier } from '../keys'
-import { DEFAULT_KEYS, specificity, withRows } from '../levers'
+import { DEFAULT_KEYS, onKeyboard, patienceOf, specificity, withRows } from '../levers'
 import type { Frame, KeyRule, KeySettings, Lever, Trigger, TriggerOf } from '../levers'
 
 export interface ResolverConfig {
@@ -48,11 +48,9 @@ export function compileBindings({ levers, frames, programs, keys = DEFAULT_KEYS 
   const byCode = new Map<string, Bound[]>()
   const { timing, legends } = keys
 
-  /** The chord as it is pressed on this keyboard: a trigger by legend means the key that carries the letter here. */
-  const pressed = (trigger: Trigger, chord: Chord): Chord => (trigger.match === 'key' ? { ...chord, code: codeByLegend(legends, chord.code) } : chord)
   const readChord = (trigger: Trigger, text: string): Chord | undefined => {
     const chord = parseChord(text)
-    return chord.ok ? pressed(trigger, chord.value) : undefined
+    return chord.ok ? onKeyboard(trigger, chord.value, legends) : undefined
   }
 
   for (const lever of withRows(levers, frames)) {
@@ -69,13 +67,13 @@ export function compileBindings({ levers, frames, programs, keys = DEFAULT_KEYS 
         }
         case 'double': {
           const chord = readChord(trigger, trigger.chord)
-          if (chord) add(sequences, chordId(chord), { bound, ids: [chordId(chord), chordId(chord)], gapMs: trigger.gapMs ?? Math.min(timing.gapMs, 400) })
+          if (chord) add(sequences, chordId(chord), { bound, ids: [chordId(chord), chordId(chord)], gapMs: patienceOf(trigger, timing) })
           break
         }
         case 'sequence': {
           const parsed = parseSequence(trigger.sequence)
-          const ids = parsed.ok ? parsed.value.map(chord => chordId(pressed(trigger, chord))) : []
-          if (ids.length > 1) add(sequences, ids[0]!, { bound, ids, gapMs: trigger.gapMs ?? timing.gapMs })
+          const ids = parsed.ok ? parsed.value.map(chord => chordId(onKeyboard(trigger, chord, legends))) : []
+          if (ids.length > 1) add(sequences, ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) })
           break
         }
         case 'layer': {
@@ -86,7 +84,7 @@ export function compileBindings({ levers, frames, programs, keys = DEFAULT_KEYS 
           break
         }
         case 'together':
-          for (const code of trigger.keys) add(together, code, { bound, codes: trigger.keys, windowMs: trigger.windowMs ?? timing.togetherMs })
+          for (const code of trigger.keys) add(together, code, { bound, codes: trigger.keys, windowMs: patienceOf(trigger, timing) })
           break
         case 'hold':
           add(holds, trigger.key, bound as Bound<TriggerOf<'hold'>>)

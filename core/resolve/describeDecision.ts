@@ -1,6 +1,6 @@
 import type { Lever } from '../levers'
 import { describeScope, keyName } from '../levers'
-import { parseChord, reservationOf } from '../keys'
+import { keeperNames, parseChord, reservationOf } from '../keys'
 import { assertNever } from '../result'
 import type { Names } from '../steps'
 import type { Candidate, Decision } from './schema'
@@ -74,5 +74,5 @@ function leverName(id: string, names: ExplainNames): string {
 function reservedSentence(decision: Decision): string {
   const chord = parseChord(decision.chord ?? '')
   const reserved = chord.ok ? reservationOf(chord.value) : undefined
-  return `${decision.chord} belongs to ${reserved?.owner === 'product' ? 'Keen Lever itself' : 'the system'}${reserved ? `: it ${reserved.does}` : ''}.`
+  return `${decision.chord} belongs to ${keeperNames[reserved?.owner ?? 'system']}${reserved ? `: it ${reserved.does}` : ''}.`
 }

@@ -1,5 +1,4 @@
 import { chordId, modifierOfCode } from '../keys'
-import { DEFAULT_KEYS } from '../levers'
 import type { KeyRule } from '../levers'
 import type { Bindings, Bound, BoundSequence, BoundTogether } from './bindings'
 import { candidateOf, hindrance } from './judge'
@@ -30,7 +29,7 @@ export function holdMeaning(bindings: Bindings, code: string, frontProgramId: st
   const layer = bindings.layers.get(code)
   const isLayer = rule?.hold.kind === 'layer' || (layer !== undefined && [...layer.values()].some(list => list.some(entry => !hindrance(entry, frontProgramId, false))))
   if (!rule && !bound && !isLayer) return undefined
-  const holdMs = rule?.holdMs ?? bound?.trigger.holdMs ?? bindings.timing.holdMs ?? DEFAULT_KEYS.timing.holdMs
+  const holdMs = rule?.holdMs ?? bound?.trigger.holdMs ?? bindings.timing.holdMs
   return { holdMs, ...(rule ? { rule } : {}), ...(bound ? { bound } : {}), isLayer }
 }
 

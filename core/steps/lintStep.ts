@@ -1,6 +1,6 @@
 import { absolutePath, choicesOf, directoryMissing, nearestPath, programMissing, rulesNow, windowTitle, writePath } from '../bench'
 import type { BenchState, LaunchRequest, Program } from '../bench'
-import { expandVariables, lintArguments } from '../command'
+import { expandVariables, lastPart, lintArguments } from '../command'
 import type { LintContext, ValueTable } from '../command'
 import { didYouMean, nearestName } from '../names'
 import { assertNever, valueOf } from '../result'
@@ -113,7 +113,7 @@ function lintPlaces(step: StepOf<'place.open'>, bench: BenchState, table: ValueT
     const openers = openersOf(place, { programIds: step.programIds?.filter(id => bench.programs[id]) }, bench)
     if (openers.ok) return []
     const nearest = openers.issues[0]!.code === 'place-missing' ? nearestPath(bench, absolutePath(place, bench.folders.home ?? '/')) : undefined
-    const mend = nearest === undefined ? {} : { mend: { label: `Use ${nearest.slice(nearest.lastIndexOf('/') + 1)}`, step: { ...step, places: step.places.with(i, writePath(nearest, values)) } } }
+    const mend = nearest === undefined ? {} : { mend: { label: `Use ${lastPart(nearest)}`, step: { ...step, places: step.places.with(i, writePath(nearest, values)) } } }
     return openers.issues.map(issue => ({ at: `places.${i}`, code: issue.code, severity: 'fault', message: issue.message, ...mend }))
   })
   for (const [i, id] of (step.programIds ?? []).entries()) if (!bench.programs[id]) findings.push(missingProgram(id, `programIds.${i}`, bench))

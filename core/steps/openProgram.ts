@@ -1,5 +1,5 @@
 import { absolutePath, applyChanges, launch, partsOf, programMissing, rulesNow, windowsOf, windowTitle } from '../bench'
-import type { BenchState, BenchWindow, Change, LaunchRequest } from '../bench'
+import type { BenchState, BenchWindow, LaunchRequest } from '../bench'
 import { expandVariables, readArguments, WINDOW_PARTS } from '../command'
 import type { ValueTable } from '../command'
 import { assertNever, fail, succeed } from '../result'
@@ -101,9 +101,4 @@ export function startProgram(request: LaunchRequest, bench: BenchState): Extract
     case 'came-to-front': return { kind: 'done', changes, reading, note: `${name} was running; it came to the front.` }
     default: return assertNever(kind)
   }
-}
-
-/** Brings a window of a program to the front. */
-export function raiseWindow(window: BenchWindow): Change {
-  return { kind: 'window.raise', windowId: window.id }
 }

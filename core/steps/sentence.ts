@@ -1,4 +1,5 @@
 import type { BenchState } from '../bench'
+import { listed } from '../names'
 import { assertNever } from '../result'
 import { describeControl } from './controlDevices'
 import type { RunningPolicy, Step, UnsavedPolicy } from './schema'
@@ -34,9 +35,9 @@ export function describeStep(step: Step, names: Names): string {
     case 'program.switch': return `Goes from ${program(step.programId)} to ${program(step.otherId)} and back.`
     case 'program.raise': return `Brings ${program(step.programId)} to the front.`
     case 'program.close': return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
-    case 'place.open': return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${joined(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
+    case 'place.open': return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${listed(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
     case 'device.control': return describeControl(step, names)
-    case 'frame.switch': return `Switches ${joined(step.frameIds.map(id => names.frames?.[id] ?? `the frame “${id}”`))} ${step.to === 'toggle' ? 'the other way' : step.to}.`
+    case 'frame.switch': return `Switches ${listed(step.frameIds.map(id => names.frames?.[id] ?? `the frame “${id}”`))} ${step.to === 'toggle' ? 'the other way' : step.to}.`
     case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”.`
     case 'wait': return `Waits ${durationInWords(step.ms)}.`
     default: return assertNever(step)
@@ -57,10 +58,6 @@ export function durationInWords(ms: number): string {
   if (ms < 60_000) return `${Number((ms / 1000).toFixed(1))} s`
   if (ms < 3_600_000) return `${Number((ms / 60_000).toFixed(1))} min`
   return `${Number((ms / 3_600_000).toFixed(1))} h`
-}
-
-function joined(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }
 
 function listOf(args: readonly string[]): string {

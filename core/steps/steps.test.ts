@@ -109,14 +109,14 @@ describe('devices', () => {
     const bench = exampleBench()
     const second = { ...bench.devices.mic!, id: 'mic2', name: 'Second', isDefault: true, controls: { mute: { kind: 'switch' as const, name: 'Mute', on: 'muted', off: 'open', value: true } } }
     const two = { ...bench, devices: { ...bench.devices, mic2: second } }
-    const toggle = { controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } }
-    const all = perform({ kind: 'device.control', target: { kind: 'all', deviceKind: 'audio-input' }, ...toggle }, two).after
+    const theOtherWay = { controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } }
+    const all = perform({ kind: 'device.control', target: { kind: 'all', deviceKind: 'audio-input' }, ...theOtherWay }, two).after
     expect([all.devices.mic!.controls.mute!.value, all.devices.mic2!.controls.mute!.value]).toEqual([false, false])
-    const byDefault = { kind: 'device.control', target: { kind: 'default', deviceKind: 'audio-input' }, ...toggle }
+    const byDefault = { kind: 'device.control', target: { kind: 'default', deviceKind: 'audio-input' }, ...theOtherWay }
     expect(perform(byDefault, two).effect).toMatchObject({ changes: [{ deviceId: 'mic2' }] })
     const unplugged = { ...two, devices: { ...two.devices, mic2: { ...second, plugged: false } } }
     expect(perform(byDefault, unplugged).effect).toMatchObject({ changes: [{ deviceId: 'mic' }] })
-    expect(perform(mic(toggle), { ...bench, devices: { mic: { ...bench.devices.mic!, plugged: false } } }).effect).toMatchObject({ kind: 'failed', issue: { code: 'device-absent' } })
+    expect(perform(mic(theOtherWay), { ...bench, devices: { mic: { ...bench.devices.mic!, plugged: false } } }).effect).toMatchObject({ kind: 'failed', issue: { code: 'device-absent' } })
   })
 
   test('what cannot be is said before and refused', () => {

@@ -1,9 +1,10 @@
 import type { BenchState, Program, ValueChoice } from '../bench'
 import { choicesOf } from '../bench'
-import { findClashes } from '../clash'
+import { clashesWith, createClashIndex } from '../clash'
+import type { Clash } from '../clash'
 import { formatChord, keysInRow, parseChord } from '../keys'
 import { leverDraftSchema } from '../levers'
-import type { Frame, Lever, LeverDraft, LeverIcon, Variant } from '../levers'
+import type { Frame, KeySettings, Lever, LeverDraft, LeverIcon, Variant } from '../levers'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { argumentKeys, textOf } from './argumentKeys'
@@ -75,19 +76,27 @@ export interface PlanInput {
   readonly levers: readonly Lever[]
   readonly frames: readonly Frame[]
   readonly bench: BenchState
+  /** The keyboard at hand. */
+  readonly keys?: KeySettings
 }
 
 /** Chords in a row, from `first` on (`Ctrl+Alt+1` …), leaving out those that clash; fewer when the row of keys ends. */
 export function chordsInRow(first: string, count: number, input: Omit<PlanInput, 'rows'>): Result<string[]> {
   const parsed = parseChord(first)
   if (!parsed.ok) return parsed
-  const free = keysInRow(parsed.value.code, Infinity).map(code => formatChord({ ...parsed.value, code })).filter(chord => clashesOf(chord, input).length === 0)
-  return succeed(free.slice(0, count))
+  const clashesOf = chordCheck(input)
+  const free: string[] = []
+  for (const code of keysInRow(parsed.value.code, Infinity)) {
+    const chord = formatChord({ ...parsed.value, code })
+    if (free.length < count && clashesOf(chord).length === 0) free.push(chord)
+  }
+  return succeed(free)
 }
 
-function clashesOf(chord: string, { pattern, levers, frames, bench }: Omit<PlanInput, 'rows'>) {
-  const probe: Lever = { ...pattern, id: 'variant-probe', enabled: true, triggers: [{ id: 'probe', kind: 'chord', chord, wins: 'auto' }] }
-  return findClashes({ levers: [...levers, probe], frames, programs: bench.programs, onlyLeverId: probe.id }).filter(clash => clash.severity !== 'note')
+/** What a chord of a new variant would clash with; notes left out. */
+function chordCheck({ pattern, levers, frames, bench, keys }: Omit<PlanInput, 'rows'>): (chord: string) => Clash[] {
+  const index = createClashIndex({ levers, frames, programs: bench.programs, keys })
+  return chord => clashesWith(chord, { ...pattern, id: 'variant-probe' }, index).filter(clash => clash.severity !== 'note')
 }
 
 /** A variant ready to be made. */
@@ -148,6 +157,7 @@ function triggersOf(row: VariantRow, i: number, chords: Map<string, number>, iss
 }
 
 /** What each row's chord would clash with, as things stand; by row. */
-export function clashesOfRows({ rows, ...input }: PlanInput) {
-  return rows.map(row => (parseChord(row.chord).ok ? clashesOf(row.chord, input) : []))
+export function clashesOfRows({ rows, ...input }: PlanInput): Clash[][] {
+  const clashesOf = chordCheck(input)
+  return rows.map(row => (parseChord(row.chord).ok ? clashesOf(row.chord) : []))
 }

@@ -106,10 +106,10 @@ describe('keys', () => {
   })).body.entries
 
   test('a chord pulls its lever and the run is in the ledger; each event is explained', async () => {
-    const entries = await press('k1', 'ControlLeft', 'AltLeft', 'KeyD')
+    const entries = await press('k1', 'ControlLeft', 'AltLeft', 'KeyH')
     expect(entries.map(entry => entry.decision.kind)).toEqual(['pass', 'pass', 'pull', 'swallow', 'pass', 'pass'])
     const run = (await call<Run>('GET', `/api/runs/${entries[2]!.runId}`)).body
-    expect([run.leverId, run.source, run.outcome]).toEqual(['lever-2', 'key', 'done'])
+    expect([run.leverId, run.source, run.outcome]).toEqual(['lever-13', 'key', 'done'])
     expect((await call<{ id: string }[]>('GET', '/api/runs?limit=1')).body[0]!.id).toBe(run.id)
   })
 

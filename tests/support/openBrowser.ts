@@ -2,7 +2,9 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import puppeteer from 'puppeteer-core'
-import type { Browser, Page } from 'puppeteer-core'
+import type { Browser, KeyInput, Page } from 'puppeteer-core'
+import { parseChord } from '../../core/keys'
+import { valueOf } from '../../core/result'
 
 const flags = [
   '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
@@ -31,9 +33,12 @@ export async function openTab(browser: Browser, url: string, path: string, theme
   return page
 }
 
-/** Presses a chord such as `Control+Alt+KeyM`, by W3C codes. */
-export async function press(page: Page, chord: string): Promise<void> {
-  const parts = chord.split('+')
-  for (const part of parts) await page.keyboard.down(part as 'KeyA')
-  for (const part of parts.toReversed()) await page.keyboard.up(part as 'KeyA')
+const keyOfModifier = { Ctrl: 'Control', Alt: 'Alt', Shift: 'Shift', Meta: 'Meta' } as const
+
+/** Presses a chord, written as everywhere else: `Ctrl+Alt+M`. */
+export async function press(page: Page, text: string): Promise<void> {
+  const { modifiers, code } = valueOf(parseChord(text))
+  const keys = [...modifiers.map(modifier => keyOfModifier[modifier]), code as KeyInput]
+  for (const key of keys) await page.keyboard.down(key)
+  for (const key of keys.toReversed()) await page.keyboard.up(key)
 }
