@@ -5,6 +5,7 @@ import type { Change, Control, ControlValue, Device } from '~~/core/bench'
 import { valueInWords } from '~~/core/bench'
 import { deviceKindWords } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import LampLight from '~/plates/LampLight.vue'
 import IconLamp from '~icons/tabler/bulb'
@@ -103,23 +104,16 @@ function makeLever(device: Device, controlId: string, control: Control): void {
           >
             {{ row.words }}
           </ElButton>
-          <ElSelect
+          <ChoiceSelect
             v-else-if="row.control.kind === 'choice'"
             size="small"
             :disabled="device.plugged === false"
-            :model-value="row.control.value"
-            :aria-label="`${row.control.name} of ${device.name}`"
+            :model-value="row.control.value ?? ''"
+            placeholder="unknown"
+            :label="`${row.control.name} of ${device.name}`"
+            :options="row.control.choices.map(choice => ({ value: choice.id, name: choice.name, detail: choice.id }))"
             @update:model-value="set(device, row.id, $event)"
-          >
-            <ElOption
-              v-for="choice in row.control.choices"
-              :key="choice.id"
-              :value="choice.id"
-              :label="choice.name"
-            >
-              {{ choice.name }} <code class="soft">{{ choice.id }}</code>
-            </ElOption>
-          </ElSelect>
+          />
           <ElInputNumber
             v-else
             size="small"

@@ -2,9 +2,10 @@
 import { computed } from 'vue'
 import type { Condition } from '~~/core/conditions'
 import { describeCondition, evaluate } from '~~/core/conditions'
+import AddButton from '~/form/AddButton.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
-import IconPlus from '~icons/tabler/plus'
 import IconX from '~icons/tabler/x'
 import { conditionKinds, freshCondition } from './conditionKinds'
 
@@ -44,69 +45,45 @@ function setControl(controlId: string): void {
 <template>
   <div class="condition">
     <div class="line">
-      <ElSelect
+      <ChoiceSelect
         :model-value="condition.kind"
         size="small"
-        :aria-label="`${label}: kind`"
+        :label="`${label}: kind`"
+        :options="conditionKinds.map(kind => ({ value: kind.kind, name: kind.label }))"
         @update:model-value="condition = freshCondition($event, mirror.bench)"
-      >
-        <ElOption
-          v-for="kind in conditionKinds"
-          :key="kind.kind"
-          :value="kind.kind"
-          :label="kind.label"
-        />
-      </ElSelect>
+      />
       <ProgramSelect
         v-if="condition.kind === 'program-runs' || condition.kind === 'program-front'"
         :model-value="condition.programId"
         :label="`${label}: program`"
         @update:model-value="setPart({ programId: $event })"
       />
-      <ElSelect
+      <ChoiceSelect
         v-else-if="condition.kind === 'device-present' || condition.kind === 'control-is'"
         :model-value="condition.deviceId"
         size="small"
         filterable
-        :aria-label="`${label}: device`"
+        :label="`${label}: device`"
+        :options="devices.map(device => ({ value: device.id, name: device.name }))"
         @update:model-value="condition.kind === 'control-is' ? setDevice($event) : setPart({ deviceId: $event })"
-      >
-        <ElOption
-          v-for="device in devices"
-          :key="device.id"
-          :value="device.id"
-          :label="device.name"
-        />
-      </ElSelect>
+      />
       <template v-if="condition.kind === 'control-is'">
-        <ElSelect
+        <ChoiceSelect
           :model-value="condition.controlId"
           size="small"
-          :aria-label="`${label}: control`"
+          :label="`${label}: control`"
+          :options="controls.map(([id, control]) => ({ value: id, name: control.name }))"
           @update:model-value="setControl"
-        >
-          <ElOption
-            v-for="[id, control] in controls"
-            :key="id"
-            :value="id"
-            :label="control.name"
-          />
-        </ElSelect>
+        />
         <span>is</span>
-        <ElSelect
+        <ChoiceSelect
           v-if="values"
           :model-value="String(condition.value)"
           size="small"
-          :aria-label="`${label}: value`"
+          :label="`${label}: value`"
+          :options="values.map(value => ({ value: value.id, name: value.name }))"
           @update:model-value="setPart({ value: values.find(entry => entry.id === $event)?.value ?? null })"
-        >
-          <ElOption
-            v-for="value in values"
-            :key="value.id"
-            :value="value.id"
-            :label="value.name"
-          />
-        </ElSelect>
+        />
         <ElInputNumber
           v-else
           size="small"
@@ -144,13 +121,12 @@ function setControl(controlId: string): void {
           <IconX class="icon" />
         </ElButton>
       </ConditionFields>
-      <ElButton
-        size="small"
+      <AddButton
         class="part"
         @click="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: [...condition.conditions, freshCondition('program-runs', mirror.bench)] }) : undefined"
       >
-        <IconPlus class="icon" /> Part
-      </ElButton>
+        Part
+      </AddButton>
     </template>
     <p
       v-if="!inner"

@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { ExportAnswer, ImportItem } from '~~/contract'
 import { describeSteps } from '~~/core/steps'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -131,17 +132,13 @@ function drop(event: DragEvent): void {
           >
         </div>
         <div class="tools">
-          <label>Into <ElSelect
+          <label>Into <ChoiceSelect
             v-model="frameId"
             size="small"
-            aria-label="Frame to import into"
+            label="Frame to import into"
             class="short"
-          ><ElOption
-            v-for="frame in mirror.frames"
-            :key="frame.id"
-            :value="frame.id"
-            :label="frame.name"
-          /></ElSelect></label>
+            :options="mirror.frameChoices"
+          /></label>
           <label>Names in <ElInput
             v-model="locale"
             size="small"
@@ -237,18 +234,12 @@ function drop(event: DragEvent): void {
       >
         <div class="tools">
           <h2>Export</h2>
-          <ElSelect
+          <ChoiceSelect
             v-model="exportFrame"
-            aria-label="Frame to export"
+            label="Frame to export"
             class="short"
-          >
-            <ElOption
-              v-for="frame in mirror.frames"
-              :key="frame.id"
-              :value="frame.id"
-              :label="frame.name"
-            />
-          </ElSelect>
+            :options="mirror.frameChoices"
+          />
           <ElButton
             type="primary"
             @click="makeFiles"

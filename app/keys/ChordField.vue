@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { formatChord, formatSequence, keyOfCode, LONGEST_SEQUENCE, modifierOfCode, parseSequence } from '~~/core/keys'
 import type { Modifier } from '~~/core/keys'
+import IssueLine from '~/form/IssueLine.vue'
 import { useMirror } from '~/live/useMirror'
 import IconKeyboard from '~icons/tabler/keyboard'
 import KeyboardDrawing from './KeyboardDrawing.vue'
@@ -149,13 +150,7 @@ function tidy(): void {
         </ElButton>
       </p>
     </div>
-    <p
-      v-if="issue"
-      class="fault"
-      role="alert"
-    >
-      {{ issue }}
-    </p>
+    <IssueLine :issue="issue" />
   </div>
 </template>
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
 import { computed, ref } from 'vue'
 import { KEYS, keyOfName, modifierOfCode } from '~~/core/keys'
 import { keyName } from '~~/core/levers'
@@ -24,20 +26,14 @@ function capture(event: KeyboardEvent): void {
 <template>
   <div>
     <div class="key">
-      <ElSelect
+      <ChoiceSelect
         v-model="code"
         filterable
-        :aria-label="label"
+        :label="label"
         :aria-invalid="issue !== undefined"
         placeholder="A key"
-      >
-        <ElOption
-          v-for="id in all"
-          :key="id"
-          :value="id"
-          :label="keyName(id)"
-        />
-      </ElSelect>
+        :options="all.map(id => ({ value: id, name: keyName(id) }))"
+      />
       <button
         type="button"
         class="press"
@@ -53,13 +49,7 @@ function capture(event: KeyboardEvent): void {
         {{ isCapturing ? 'Press it…' : 'Press' }}
       </button>
     </div>
-    <p
-      v-if="issue"
-      class="fault"
-      role="alert"
-    >
-      {{ issue }}
-    </p>
+    <IssueLine :issue="issue" />
   </div>
 </template>
 

@@ -6,6 +6,7 @@ import { createClashIndex, keyOwners } from '~~/core/clash'
 import type { KeyOwnership } from '~~/core/clash'
 import { formatChord, keyboardOf, MODIFIERS, modifierOfCode } from '~~/core/keys'
 import type { Modifier } from '~~/core/keys'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import { saveFile } from '~/exchange/saveFile'
@@ -172,19 +173,13 @@ function sheet(kind: 'svg' | 'html'): void {
       <section>
         <h3>Cheat sheet to print</h3>
         <div class="actions">
-          <ElSelect
+          <ChoiceSelect
             v-model="sheetFrame"
             size="small"
-            aria-label="Frame of the cheat sheet"
+            label="Frame of the cheat sheet"
             class="frame"
-          >
-            <ElOption
-              v-for="frame in mirror.frames"
-              :key="frame.id"
-              :value="frame.id"
-              :label="frame.name"
-            />
-          </ElSelect>
+            :options="mirror.frameChoices"
+          />
           <ElButton
             size="small"
             @click="sheet('html')"

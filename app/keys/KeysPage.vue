@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { KEYBOARDS, LEGEND_IDS, legendNames } from '~~/core/keys'
 import type { KeySettings } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -53,28 +54,18 @@ function set(part: Partial<KeySettings>): void {
         </button>
       </nav>
       <span class="gap" />
-      <label>Your keyboard <ElSelect
+      <label>Your keyboard <ChoiceSelect
         :model-value="mirror.keySettings.keyboard"
-        aria-label="Your keyboard"
+        label="Your keyboard"
+        :options="KEYBOARDS.map(keyboard => ({ value: keyboard.id, name: keyboard.name }))"
         @update:model-value="set({ keyboard: $event })"
-      ><ElOption
-        v-for="keyboard in KEYBOARDS"
-        :key="keyboard.id"
-        :value="keyboard.id"
-        :label="keyboard.name"
-      /></ElSelect></label>
-      <ElSelect
+      /></label>
+      <ChoiceSelect
         :model-value="mirror.keySettings.legends"
-        aria-label="What is engraved on it"
+        label="What is engraved on it"
+        :options="LEGEND_IDS.map(id => ({ value: id, name: legendNames[id] }))"
         @update:model-value="set({ legends: $event })"
-      >
-        <ElOption
-          v-for="id in LEGEND_IDS"
-          :key="id"
-          :value="id"
-          :label="legendNames[id]"
-        />
-      </ElSelect>
+      />
     </header>
     <KeyMap v-if="tab === 'map'" />
     <KeyHistory v-else-if="tab === 'history'" />

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { parseChord, MODIFIERS } from '~~/core/keys'
 import type { KeyRule } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
 import { useMirror } from '~/live/useMirror'
-import IconX from '~icons/tabler/x'
 import ChordField from './ChordField.vue'
 import KeyField from './KeyField.vue'
 
@@ -78,22 +80,14 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
           @update:model-value="set({ key: $event })"
         />
         <span>tapped is</span>
-        <ElSelect
+        <ChoiceSelect
           size="small"
           class="short"
           :model-value="rule.tap === null ? 'own' : 'other'"
-          :aria-label="`${label}: tapped`"
+          :label="`${label}: tapped`"
+          :options="[{ value: 'own', name: 'itself' }, { value: 'other', name: 'another key' }]"
           @update:model-value="set({ tap: $event === 'own' ? null : 'Escape' })"
-        >
-          <ElOption
-            value="own"
-            label="itself"
-          />
-          <ElOption
-            value="other"
-            label="another key"
-          />
-        </ElSelect>
+        />
         <KeyField
           v-if="rule.tap !== null"
           :model-value="rule.tap"
@@ -101,38 +95,24 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
           @update:model-value="set({ tap: $event })"
         />
         <span>and held is</span>
-        <ElSelect
+        <ChoiceSelect
           size="small"
           class="short"
           :model-value="rule.hold.kind"
-          :aria-label="`${label}: held`"
+          :label="`${label}: held`"
+          :options="[{ value: 'modifiers', name: 'modifiers' }, { value: 'layer', name: 'a layer' }]"
           @update:model-value="set({ hold: $event === 'layer' ? { kind: 'layer' } : { kind: 'modifiers', modifiers: ['Ctrl'] } })"
-        >
-          <ElOption
-            value="modifiers"
-            label="modifiers"
-          />
-          <ElOption
-            value="layer"
-            label="a layer"
-          />
-        </ElSelect>
-        <ElSelect
+        />
+        <ChoiceSelect
           v-if="rule.hold.kind === 'modifiers'"
           size="small"
           multiple
           class="wide"
           :model-value="rule.hold.modifiers"
-          :aria-label="`${label}: modifiers`"
+          :label="`${label}: modifiers`"
+          :options="MODIFIERS.map(modifier => ({ value: modifier, name: modifier }))"
           @update:model-value="set({ hold: { kind: 'modifiers', modifiers: $event } })"
-        >
-          <ElOption
-            v-for="modifier in MODIFIERS"
-            :key="modifier"
-            :value="modifier"
-            :label="modifier"
-          />
-        </ElSelect>
+        />
         <span>after</span>
         <ElInputNumber
           size="small"
@@ -162,21 +142,12 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
         />
         <span>on pull the levers of this frame, by their numbers</span>
       </template>
-      <ElButton
-        size="small"
-        :aria-label="`Remove ${label.toLowerCase()}`"
+      <RemoveButton
+        :label="`Remove ${label.toLowerCase()}`"
         @click="emit('remove')"
-      >
-        <IconX class="icon" />
-      </ElButton>
+      />
     </div>
-    <p
-      v-if="issue"
-      class="fault"
-      role="alert"
-    >
-      {{ issue }}
-    </p>
+    <IssueLine :issue="issue" />
   </div>
 </template>
 

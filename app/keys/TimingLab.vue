@@ -6,6 +6,7 @@ import { proposeHold, seededRandom, synthesizeTyping } from '~~/core/timing'
 import type { TypingEvent, TypingOutcome } from '~~/core/timing'
 import type { AnswerOf } from '~~/contract'
 import { typingTraces, watchText } from '~~/demo/typingTraces'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -122,17 +123,11 @@ function takeProposal(): void {
     <div class="side">
       <section>
         <h3>Typing to try it on</h3>
-        <ElSelect
+        <ChoiceSelect
           v-model="sourceId"
-          aria-label="Typing to try it on"
-        >
-          <ElOption
-            v-for="entry in sources"
-            :key="entry.id"
-            :value="entry.id"
-            :label="entry.name"
-          />
-        </ElSelect>
+          label="Typing to try it on"
+          :options="sources.map(entry => ({ value: entry.id, name: entry.name }))"
+        />
         <label
           v-if="source.id === 'typist'"
           class="speed"
@@ -156,18 +151,12 @@ function takeProposal(): void {
       </section>
       <section>
         <h3>Keys to try</h3>
-        <ElSelect
+        <ChoiceSelect
           v-model="codes"
           multiple
-          aria-label="Keys to try"
-        >
-          <ElOption
-            v-for="code in candidates"
-            :key="code"
-            :value="code"
-            :label="keyName(code)"
-          />
-        </ElSelect>
+          label="Keys to try"
+          :options="candidates.map(code => ({ value: code, name: keyName(code) }))"
+        />
         <div class="actions">
           <ElButton
             type="primary"

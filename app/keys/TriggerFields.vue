@@ -3,10 +3,11 @@ import { waysOut } from '~~/core/clash'
 import type { Clash, Suggestion, WayOut } from '~~/core/clash'
 import { patienceOf } from '~~/core/levers'
 import type { Lever, Trigger } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import AddButton from '~/form/AddButton.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
 import { useMirror } from '~/live/useMirror'
 import { partId } from '~/levers/useLeverDraft'
-import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
 import ChordField from './ChordField.vue'
 import ClashList from './ClashList.vue'
 import KeyField from './KeyField.vue'
@@ -18,7 +19,7 @@ const triggers = defineModel<Trigger[]>({ required: true })
 const emit = defineEmits<{ way: [way: WayOut] }>()
 
 const mirror = useMirror()
-const winWords: Record<Trigger['wins'], string> = { auto: 'program first, unless scoped to it', lever: 'the lever wins', program: 'the program wins' }
+const winChoices: { value: Trigger['wins'], name: string }[] = [{ value: 'auto', name: 'program first, unless scoped to it' }, { value: 'lever', name: 'the lever wins' }, { value: 'program', name: 'the program wins' }]
 
 function add(kind: Trigger['kind'] = 'chord', chord = ''): void {
   triggers.value = [...triggers.value, { ...freshTrigger(kind, partId()), ...(chord ? { chord } : {}) } as Trigger]
@@ -49,20 +50,12 @@ const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> 
       :key="trigger.id"
       class="trigger"
     >
-      <ElSelect
+      <ChoiceSelect
         :model-value="trigger.kind"
-        :aria-label="`Kind of key ${i + 1}`"
+        :label="`Kind of key ${i + 1}`"
+        :options="triggerKinds.map(kind => ({ value: kind.kind, name: kind.label, detail: kind.help }))"
         @update:model-value="triggers = triggers.with(i, changeTriggerKind(trigger, $event))"
-      >
-        <ElOption
-          v-for="kind in triggerKinds"
-          :key="kind.kind"
-          :value="kind.kind"
-          :label="kind.label"
-        >
-          {{ kind.label }} <span class="soft">{{ kind.help }}</span>
-        </ElOption>
-      </ElSelect>
+      />
       <div class="keys">
         <KeyField
           v-if="trigger.kind === 'layer'"
@@ -104,13 +97,10 @@ const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> 
           />
         </template>
       </div>
-      <ElButton
-        size="small"
-        :aria-label="`Remove chord ${i + 1}`"
+      <RemoveButton
+        :label="`Remove chord ${i + 1}`"
         @click="triggers = triggers.toSpliced(i, 1)"
-      >
-        <IconX class="icon" />
-      </ElButton>
+      />
       <div class="more">
         <label v-if="times[trigger.kind]">{{ times[trigger.kind]!.words }} <ElInputNumber
           size="small"
@@ -122,35 +112,21 @@ const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> 
           @update:model-value="alter(i, { [times[trigger.kind]!.field]: $event ?? undefined })"
         /> ms</label>
         <label v-if="'chord' in trigger || trigger.kind === 'sequence'">a key is meant by
-          <ElSelect
+          <ChoiceSelect
             size="small"
             :model-value="trigger.match ?? 'code'"
-            :aria-label="`How key ${i + 1} is matched`"
+            :label="`How key ${i + 1} is matched`"
+            :options="[{ value: 'code', name: 'its place' }, { value: 'key', name: 'its legend' }]"
             @update:model-value="alter(i, { match: $event === 'key' ? 'key' : undefined })"
-          >
-            <ElOption
-              value="code"
-              label="its place"
-            />
-            <ElOption
-              value="key"
-              label="its legend"
-            />
-          </ElSelect></label>
-        <label>where a program claims it: <ElSelect
+          /></label>
+        <label>where a program claims it: <ChoiceSelect
           size="small"
           class="wide"
           :model-value="trigger.wins"
-          :aria-label="`Who wins chord ${i + 1} where a program claims it`"
+          :label="`Who wins chord ${i + 1} where a program claims it`"
+          :options="winChoices"
           @update:model-value="alter(i, { wins: $event })"
-        >
-          <ElOption
-            v-for="(words, wins) in winWords"
-            :key="wins"
-            :value="wins"
-            :label="words"
-          />
-        </ElSelect></label>
+        /></label>
       </div>
     </div>
     <ClashList
@@ -159,12 +135,11 @@ const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> 
       @way="emit('way', $event)"
     />
     <div class="offers">
-      <ElButton
-        size="small"
+      <AddButton
         @click="add()"
       >
-        <IconPlus class="icon" /> Chord
-      </ElButton>
+        Chord
+      </AddButton>
       <template v-if="suggestions.length > 0">
         <span class="soft">Free:</span>
         <ElButton

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import FormField from './FormField.vue'
+import FormField from '~/form/FormField.vue'
 
 const { issue = undefined } = defineProps<{ issue?: string }>()
 const aliases = defineModel<string[]>({ required: true })

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Lever } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import NumberPlate from '~/plates/NumberPlate.vue'
-import FormField from './FormField.vue'
+import FormField from '~/form/FormField.vue'
 import { useLeverActions } from './useLeverActions'
 
 /** What can be done with several levers at once; each act is one edit. */
@@ -81,23 +82,13 @@ async function move(): Promise<void> {
     <FormField label="Move to a frame">
       <template #default="{ fieldId }">
         <div class="line">
-          <ElSelect
+          <ChoiceSelect
             :id="fieldId"
             v-model="frameId"
-            aria-label="Frame to move to"
+            label="Frame to move to"
             placeholder="Choose a frame"
-          >
-            <ElOption
-              v-for="frame in mirror.frames"
-              :key="frame.id"
-              :value="frame.id"
-              :label="frame.name"
-            />
-            <ElOption
-              :value="NEW_FRAME"
-              label="A new frame…"
-            />
-          </ElSelect>
+            :options="[...mirror.frameChoices, { value: NEW_FRAME, name: 'A new frame…' }]"
+          />
           <ElButton
             :disabled="frameId === '' || (frameId === NEW_FRAME && newFrame.trim() === '')"
             @click="move"

@@ -6,8 +6,10 @@ import { findClashes, suggestChords } from '~~/core/clash'
 import type { WayOut } from '~~/core/clash'
 import type { Lever } from '~~/core/levers'
 import type { ApiIssue } from '~~/contract'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IconField from '~/icons/IconField.vue'
 import { ApiRefusal, callApi } from '~/live/callApi'
+import OvertakenBar from '~/live/OvertakenBar.vue'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
@@ -15,7 +17,7 @@ import CommandPreview from '~/steps/CommandPreview.vue'
 import StepFields from '~/steps/StepFields.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import AliasField from './AliasField.vue'
-import FormField from './FormField.vue'
+import FormField from '~/form/FormField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
 import TriggerFields from '~/keys/TriggerFields.vue'
@@ -152,25 +154,12 @@ useEventListener(window, 'keydown', (event) => {
         class="editor-form"
         @submit.prevent="save"
       >
-        <div
+        <OvertakenBar
           v-if="isStale"
-          class="stale"
-          role="alert"
-        >
-          <p>This lever was edited elsewhere while you were at it. Nothing is overwritten until you choose.</p>
-          <ElButton
-            size="small"
-            @click="catchUp(false)"
-          >
-            Take theirs
-          </ElButton>
-          <ElButton
-            size="small"
-            @click="catchUp(true)"
-          >
-            Keep mine
-          </ElButton>
-        </div>
+          what="This lever"
+          @theirs="catchUp(false)"
+          @mine="catchUp(true)"
+        />
         <FormField
           label="Name"
           :issue="issueOf('name')"
@@ -216,18 +205,12 @@ useEventListener(window, 'keydown', (event) => {
         <div class="pair">
           <FormField label="Frame">
             <template #default="{ fieldId }">
-              <ElSelect
+              <ChoiceSelect
                 :id="fieldId"
                 v-model="draft.frameId"
-                aria-label="Frame"
-              >
-                <ElOption
-                  v-for="frame in mirror.frames"
-                  :key="frame.id"
-                  :value="frame.id"
-                  :label="frame.on ? frame.name : `${frame.name} (off)`"
-                />
-              </ElSelect>
+                label="Frame"
+                :options="mirror.frames.map(frame => ({ value: frame.id, name: frame.on ? frame.name : `${frame.name} (off)` }))"
+              />
             </template>
           </FormField>
           <AliasField
@@ -274,6 +257,4 @@ useEventListener(window, 'keydown', (event) => {
 .editor-form { overflow: auto; padding: 14px 16px 24px; display: grid; gap: 14px; align-content: start; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; align-items: start; }
 .check { display: flex; align-items: center; gap: 8px; }
-.stale { display: flex; align-items: center; gap: 8px; padding: 8px 10px; border: 1px solid var(--fault); color: var(--fault); }
-.stale p { flex: 1; }
 </style>

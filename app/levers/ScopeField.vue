@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, onUnmounted } from 'vue'
 import type { Scope } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { usePointing } from '~/bench/usePointing'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
-import FormField from './FormField.vue'
+import FormField from '~/form/FormField.vue'
 
 const { issue = undefined } = defineProps<{ issue?: string }>()
 const scope = defineModel<Scope>({ required: true })
@@ -28,18 +29,12 @@ function changeKind(kind: Scope['kind']): void {
     :issue="issue"
   >
     <div class="scope">
-      <ElSelect
+      <ChoiceSelect
         :model-value="scope.kind"
-        aria-label="Where its keys are live"
+        label="Where its keys are live"
+        :options="kinds.map(kind => ({ value: kind.id, name: kind.name }))"
         @update:model-value="changeKind"
-      >
-        <ElOption
-          v-for="kind in kinds"
-          :key="kind.id"
-          :value="kind.id"
-          :label="kind.name"
-        />
-      </ElSelect>
+      />
       <ProgramSelect
         v-if="scope.kind !== 'everywhere'"
         :model-value="programIds"

@@ -1,10 +1,10 @@
-import { computed, ref, watch } from 'vue'
-import { canonicalJson } from '~~/core/bench'
+import { computed } from 'vue'
 import { leverDraftSchema } from '~~/core/levers'
 import type { Frame, Lever, LeverDraft } from '~~/core/levers'
 import { stepSchema } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import type { ApiIssue } from '~~/contract'
+import { useKept } from '~/live/useKept'
 
 /** What is being edited, and from which version of the lever; kept by the browser until it is saved or thrown away. */
 export interface KeptDraft { readonly baseVersion: number, draft: LeverDraft }
@@ -47,17 +47,8 @@ export function draftOf(lever: Lever): LeverDraft {
 
 /** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the tab. */
 export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], start: DraftStart = {}) {
-  const key = `keen-lever.draft.${id}`
-  const fresh: KeptDraft = { baseVersion: lever?.version ?? 0, draft: lever ? draftOf(lever) : emptyDraft(frames, start) }
-  const untouched = ref(canonicalJson(fresh.draft))
-  const stored = sessionStorage.getItem(key)
-  const kept = ref<KeptDraft>(stored ? JSON.parse(stored) as KeptDraft : fresh)
-  const isTouched = computed(() => canonicalJson(kept.value.draft) !== untouched.value)
-  const wasRestored = isTouched.value
-  const stopKeeping = watch(kept, (value) => {
-    if (isTouched.value) sessionStorage.setItem(key, JSON.stringify(value))
-    else sessionStorage.removeItem(key)
-  }, { deep: true })
+  const begun = (from: Lever): KeptDraft => ({ baseVersion: from.version, draft: draftOf(from) })
+  const { kept, isTouched, wasRestored, restart, forget } = useKept<KeptDraft>(`keen-lever.draft.${id}`, lever ? begun(lever) : { baseVersion: 0, draft: emptyDraft(frames, start) })
 
   /** Issues by the dotted path of their field. */
   const issues = computed<ApiIssue[]>(() => {
@@ -68,13 +59,7 @@ export function useLeverDraft(id: string, lever: Lever | undefined, frames: read
 
   /** Goes on from what was saved elsewhere: with its content, or with what stands here. */
   function rebase(newer: Lever, keepMine: boolean): void {
-    untouched.value = canonicalJson(draftOf(newer))
-    kept.value = { baseVersion: newer.version, draft: keepMine ? kept.value.draft : draftOf(newer) }
-  }
-
-  function forget(): void {
-    stopKeeping()
-    sessionStorage.removeItem(key)
+    restart(begun(newer), keepMine ? { baseVersion: newer.version, draft: kept.value.draft } : undefined)
   }
 
   return { kept, isTouched, wasRestored, issues, rebase, forget }

@@ -29,6 +29,8 @@ export const useMirror = defineStore('mirror', () => {
 
   const leverById = computed(() => new Map(levers.value.map(lever => [lever.id, lever])))
   const frameById = computed(() => new Map(frames.value.map(frame => [frame.id, frame])))
+  /** The frames, to be chosen from. */
+  const frameChoices = computed(() => frames.value.map(frame => ({ value: frame.id, name: frame.name })))
   /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
   const framesLive = computed<readonly Frame[]>(before => framesNow(frames.value, bench.value, before))
   const tables = computed(() => new Map(frames.value.map(frame => [frame.id, tableFor(frame.id, values.value, bench.value)])))
@@ -104,5 +106,5 @@ export const useMirror = defineStore('mirror', () => {
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
   }
 
-  return { phase, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, front, frontProgramId, openQuestions, names, tableOf, fill, take, adopt }
+  return { phase, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, frameChoices, front, frontProgramId, openQuestions, names, tableOf, fill, take, adopt }
 })

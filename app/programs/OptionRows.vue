@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { ProgramOption } from '~~/core/command'
 import { WINDOW_PARTS } from '~~/core/command'
-import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
+import AddButton from '~/form/AddButton.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
 import { emptyOption, joinList, readSource, splitList, writeSource } from './programDraft'
 
 /** The options a program knows, one a row. */
@@ -53,18 +55,12 @@ function setValues(index: number, text: string): void {
         spellcheck="false"
         @change="alter(i, { names: splitList($event) })"
       />
-      <ElSelect
+      <ChoiceSelect
         :model-value="formOf(option)"
-        :aria-label="`How option ${i + 1} is written`"
+        :label="`How option ${i + 1} is written`"
+        :options="forms.map(form => ({ value: form.id, name: form.words }))"
         @update:model-value="alter(i, { value: forms.find(form => form.id === $event)!.value, joiners: [...forms.find(form => form.id === $event)!.joiners] })"
-      >
-        <ElOption
-          v-for="form in forms"
-          :key="form.id"
-          :value="form.id"
-          :label="form.words"
-        />
-      </ElSelect>
+      />
       <ElInput
         :model-value="writeSource(option.source) || joinList(option.choices)"
         class="mono"
@@ -74,45 +70,29 @@ function setValues(index: number, text: string): void {
         spellcheck="false"
         @change="setValues(i, $event)"
       />
-      <ElSelect
+      <ChoiceSelect
         :model-value="effectOf(option)"
-        :aria-label="`What option ${i + 1} does`"
+        :label="`What option ${i + 1} does`"
+        :options="effects.map(entry => ({ value: entry.id, name: entry.words }))"
         @update:model-value="alter(i, { effect: effects.find(entry => entry.id === $event)!.effect })"
-      >
-        <ElOption
-          v-for="entry in effects"
-          :key="entry.id"
-          :value="entry.id"
-          :label="entry.words"
-        />
-      </ElSelect>
+      />
       <ElInput
         :model-value="option.help"
         :aria-label="`Help of option ${i + 1}`"
         placeholder="What it does"
         @update:model-value="alter(i, { help: $event })"
       />
-      <ElButton
-        size="small"
-        :aria-label="`Remove option ${i + 1}`"
+      <RemoveButton
+        :label="`Remove option ${i + 1}`"
         @click="options = options.toSpliced(i, 1)"
-      >
-        <IconX class="icon" />
-      </ElButton>
-      <p
-        v-if="issueOf(String(i))"
-        class="fault"
-        role="alert"
-      >
-        {{ issueOf(String(i)) }}
-      </p>
+      />
+      <IssueLine :issue="issueOf(String(i))" />
     </div>
-    <ElButton
-      size="small"
+    <AddButton
       @click="options = [...options, emptyOption()]"
     >
-      <IconPlus class="icon" /> Option
-    </ElButton>
+      Option
+    </AddButton>
   </fieldset>
 </template>
 
@@ -123,5 +103,4 @@ legend .soft { font: 400 13px var(--plain); }
 .option { display: grid; grid-template-columns: 140px 120px minmax(0, 1.2fr) 150px minmax(0, 1fr) 28px; gap: 6px; align-items: center; width: 100%; }
 .option .el-button { padding: 0; }
 .option p { grid-column: 1 / -1; }
-.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
 </style>

@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
-import { canonicalJson, programSchema } from '~~/core/bench'
+import { computed, ref, watch } from 'vue'
+import { programSchema } from '~~/core/bench'
 import type { Program } from '~~/core/bench'
 import { composeArguments } from '~~/core/command'
-import FormField from '~/levers/FormField.vue'
+import AddButton from '~/form/AddButton.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
+import FormField from '~/form/FormField.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { ApiRefusal, callApi } from '~/live/callApi'
+import OvertakenBar from '~/live/OvertakenBar.vue'
+import { useKept } from '~/live/useKept'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
-import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
 import OptionRows from './OptionRows.vue'
 import { emptyPositional, idFrom, joinList, readReports, readSource, splitList, writeReports, writeSource } from './programDraft'
 
@@ -21,27 +25,24 @@ const emit = defineEmits<{ saved: [program: Program | undefined] }>()
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
-const draft = ref<Program>(structuredClone(program))
-const reports = ref(writeReports(program.reports))
+const begun = (from: Program) => ({ program: from, reports: writeReports(from.reports) })
+const { kept, isTouched, isOvertaken, restart, follow, forget } = useKept(`keen-lever.program.${isNew ? 'new' : program.id}`, begun(program))
+const draft = computed(() => kept.value.program)
+watch(() => program, now => follow(begun(now)))
 const wasTried = ref(false)
 const refused = ref('')
 
-const whole = computed<Program>(() => ({ ...draft.value, id: isNew ? idFrom(draft.value.name, mirror.bench.programs) : program.id, reports: readReports(reports.value) }))
+const whole = computed<Program>(() => ({ ...draft.value, id: isNew ? idFrom(draft.value.name, mirror.bench.programs) : program.id, reports: readReports(kept.value.reports) }))
 const issues = computed(() => {
   const parsed = programSchema.safeParse(whole.value)
   return parsed.success ? [] : parsed.error.issues.map(issue => ({ path: issue.path.map(String).join('.'), message: issue.message }))
 })
-const isTouched = computed(() => canonicalJson(clean(whole.value)) !== canonicalJson(clean({ ...program, id: whole.value.id })))
 const rules = computed(() => draft.value.arguments)
 /** Arguments of levers that the description as it stands would not know, so that one sees what it changes. */
 const users = computed(() => mirror.levers.flatMap(lever => lever.steps.flatMap(step => (step.kind === 'program.open' && step.programId === program.id ? [{ lever, raw: composeArguments(rules.value, step.args).filter(part => part.kind === 'raw') }] : []))))
 
-function clean(value: Program): unknown {
-  return JSON.parse(JSON.stringify(value))
-}
-
 function alter(part: Partial<Program>): void {
-  draft.value = { ...draft.value, ...part }
+  kept.value = { ...kept.value, program: { ...draft.value, ...part } }
 }
 
 function alterRules(part: Partial<Program['arguments']>): void {
@@ -59,10 +60,12 @@ function issueOf(path: string): string | undefined {
 async function save(): Promise<void> {
   wasTried.value = true
   refused.value = ''
-  if (issues.value.length > 0) return
+  if (issues.value.length > 0 || isOvertaken.value) return
   try {
     const saved = await callApi('putProgram', { id: whole.value.id, body: whole.value })
     notices.say(`Saved the description of ${saved.name}.`, { label: 'Undo', act: actions.undo })
+    if (isNew) forget()
+    else restart(begun(saved))
     emit('saved', saved)
   }
   catch (error) {
@@ -74,6 +77,7 @@ async function save(): Promise<void> {
 async function remove(): Promise<void> {
   const done = await notices.attempt(() => callApi('deleteProgram', { id: program.id }))
   if (!done) return
+  forget()
   notices.say(`${program.name} is off the bench.`, { label: 'Undo', act: actions.undo })
   emit('saved', undefined)
 }
@@ -104,20 +108,26 @@ useEventListener(window, 'keydown', (event) => {
         Take off the bench
       </ElButton>
       <ElButton
+        v-if="isTouched"
+        @click="restart(begun(program))"
+      >
+        Discard
+      </ElButton>
+      <ElButton
         type="primary"
         native-type="submit"
-        :disabled="!isTouched"
+        :disabled="!isTouched || isOvertaken"
       >
         Save
       </ElButton>
     </div>
-    <p
-      v-if="refused"
-      class="fault"
-      role="alert"
-    >
-      {{ refused }}
-    </p>
+    <OvertakenBar
+      v-if="isOvertaken"
+      :what="`The description of ${program.name}`"
+      @theirs="restart(begun(program))"
+      @mine="restart(begun(program), kept)"
+    />
+    <IssueLine :issue="refused" />
     <div class="thirds">
       <FormField
         label="Name"
@@ -160,63 +170,35 @@ useEventListener(window, 'keydown', (event) => {
       </FormField>
       <FormField label="Started again while it runs">
         <template #default="{ fieldId }">
-          <ElSelect
+          <ChoiceSelect
             :id="fieldId"
             :model-value="draft.instances === 'multi' ? 'multi' : draft.whenRunning"
-            aria-label="Started again while it runs"
+            label="Started again while it runs"
+            :options="[{ value: 'multi', name: 'opens another' }, { value: 'loads', name: 'runs once; takes the new arguments' }, { value: 'comes-to-front', name: 'runs once; comes to the front only' }]"
             @update:model-value="alter($event === 'multi' ? { instances: 'multi' } : { instances: 'single', whenRunning: $event })"
-          >
-            <ElOption
-              value="multi"
-              label="opens another"
-            />
-            <ElOption
-              value="loads"
-              label="runs once; takes the new arguments"
-            />
-            <ElOption
-              value="comes-to-front"
-              label="runs once; comes to the front only"
-            />
-          </ElSelect>
+          />
         </template>
       </FormField>
       <FormField label="What it does not know">
         <template #default="{ fieldId }">
-          <ElSelect
+          <ChoiceSelect
             :id="fieldId"
             :model-value="rules.onUnknown"
-            aria-label="What it does not know"
+            label="What it does not know"
+            :options="[{ value: 'ignored', name: 'is silently ignored' }, { value: 'error-window', name: 'gives an error window' }]"
             @update:model-value="alterRules({ onUnknown: $event })"
-          >
-            <ElOption
-              value="ignored"
-              label="is silently ignored"
-            />
-            <ElOption
-              value="error-window"
-              label="gives an error window"
-            />
-          </ElSelect>
+          />
         </template>
       </FormField>
       <FormField label="A file that is not there">
         <template #default="{ fieldId }">
-          <ElSelect
+          <ChoiceSelect
             :id="fieldId"
             :model-value="rules.onMissingFile"
-            aria-label="A file that is not there"
+            label="A file that is not there"
+            :options="[{ value: 'ignored', name: 'is silently ignored' }, { value: 'error-window', name: 'gives an error window' }]"
             @update:model-value="alterRules({ onMissingFile: $event })"
-          >
-            <ElOption
-              value="ignored"
-              label="is silently ignored"
-            />
-            <ElOption
-              value="error-window"
-              label="gives an error window"
-            />
-          </ElSelect>
+          />
         </template>
       </FormField>
     </div>
@@ -232,18 +214,12 @@ useEventListener(window, 'keydown', (event) => {
         :key="i"
         class="positional"
       >
-        <ElSelect
+        <ChoiceSelect
           :model-value="positional.kind"
-          :aria-label="`Kind of position ${i + 1}`"
+          :label="`Kind of position ${i + 1}`"
+          :options="['file', 'folder', 'address', 'text'].map(kind => ({ value: kind, name: kind }))"
           @update:model-value="alterAt('positionals', i, { kind: $event })"
-        >
-          <ElOption
-            v-for="kind in ['file', 'folder', 'address', 'text']"
-            :key="kind"
-            :value="kind"
-            :label="kind"
-          />
-        </ElSelect>
+        />
         <ElInput
           :model-value="positional.role"
           :aria-label="`What position ${i + 1} is to it`"
@@ -269,20 +245,16 @@ useEventListener(window, 'keydown', (event) => {
           placeholder="*.atlas below ${charts}"
           @change="alterAt('positionals', i, { source: readSource($event) })"
         />
-        <ElButton
-          size="small"
-          :aria-label="`Remove position ${i + 1}`"
+        <RemoveButton
+          :label="`Remove position ${i + 1}`"
           @click="alterRules({ positionals: rules.positionals.toSpliced(i, 1) })"
-        >
-          <IconX class="icon" />
-        </ElButton>
+        />
       </div>
-      <ElButton
-        size="small"
+      <AddButton
         @click="alterRules({ positionals: [...rules.positionals, emptyPositional()] })"
       >
-        <IconPlus class="icon" /> Position
-      </ElButton>
+        Position
+      </AddButton>
     </fieldset>
     <fieldset>
       <legend>Order</legend>
@@ -312,20 +284,16 @@ useEventListener(window, 'keydown', (event) => {
           placeholder="Why, as a sentence."
           @update:model-value="alterAt('order', i, { because: $event })"
         />
-        <ElButton
-          size="small"
-          :aria-label="`Remove rule ${i + 1}`"
+        <RemoveButton
+          :label="`Remove rule ${i + 1}`"
           @click="alterRules({ order: rules.order.toSpliced(i, 1) })"
-        >
-          <IconX class="icon" />
-        </ElButton>
+        />
       </div>
-      <ElButton
-        size="small"
+      <AddButton
         @click="alterRules({ order: [...rules.order, { role: '', after: '', because: '' }] })"
       >
-        <IconPlus class="icon" /> Order rule
-      </ElButton>
+        Order rule
+      </AddButton>
     </fieldset>
     <div class="thirds">
       <FormField
@@ -335,7 +303,7 @@ useEventListener(window, 'keydown', (event) => {
         <template #default="{ fieldId }">
           <ElInput
             :id="fieldId"
-            v-model="reports"
+            v-model="kept.reports"
             type="textarea"
             :autosize="{ minRows: 1, maxRows: 6 }"
             placeholder="profiles: p1 = Watch, p4 = Office"
@@ -392,27 +360,17 @@ useEventListener(window, 'keydown', (event) => {
           placeholder="What it does"
           @update:model-value="alter({ claims: draft.claims.with(i, { ...claim, does: $event }) })"
         />
-        <ElButton
-          size="small"
-          :aria-label="`Remove key ${i + 1}`"
+        <RemoveButton
+          :label="`Remove key ${i + 1}`"
           @click="alter({ claims: draft.claims.toSpliced(i, 1) })"
-        >
-          <IconX class="icon" />
-        </ElButton>
-        <p
-          v-if="issueOf(`claims.${i}`)"
-          class="fault"
-          role="alert"
-        >
-          {{ issueOf(`claims.${i}`) }}
-        </p>
+        />
+        <IssueLine :issue="issueOf(`claims.${i}`)" />
       </div>
-      <ElButton
-        size="small"
+      <AddButton
         @click="alter({ claims: [...draft.claims, { chord: '', does: '' }] })"
       >
-        <IconPlus class="icon" /> Key
-      </ElButton>
+        Key
+      </AddButton>
     </fieldset>
     <section v-if="users.length > 0">
       <h3>Used by</h3>
@@ -442,5 +400,4 @@ legend { font: 600 14px var(--engraved); padding: 0 0 4px; }
 .claim { grid-template-columns: 160px minmax(0, 1fr) 28px; }
 .claim p { grid-column: 1 / -1; }
 .positional .el-button, .order .el-button, .claim .el-button { padding: 0; }
-.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
 </style>

@@ -6,10 +6,12 @@ import type { Program } from '~~/core/bench'
 import { freshOption, stripQuotes, writePart } from '~~/core/command'
 import type { ArgumentPart, ProgramOption } from '~~/core/command'
 import type { Step, StepFinding } from '~~/core/steps'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import AddButton from '~/form/AddButton.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
 import { useMirror } from '~/live/useMirror'
 import IconGrip from '~icons/tabler/grip-vertical'
-import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
 import FindingLines from './FindingLines.vue'
 import ResolvedText from './ResolvedText.vue'
 import { argsOf, firstArgument, freshRow, rowsOf } from './argumentRows'
@@ -194,24 +196,16 @@ function findingsOf(index: number): readonly StepFinding[] {
             v-if="row.part.option.value === 'none'"
             class="soft cut"
           >{{ row.part.option.help }}</span>
-          <ElSelect
+          <ChoiceSelect
             v-else-if="known(row.part.option)"
             :model-value="row.part.value ?? ''"
             filterable
             allow-create
             default-first-option
-            :aria-label="`${label} ${i + 1}, value of ${row.part.name}`"
+            :label="`${label} ${i + 1}, value of ${row.part.name}`"
+            :options="known(row.part.option) ?? []"
             @update:model-value="retext(i, $event)"
-          >
-            <ElOption
-              v-for="choice in known(row.part.option)"
-              :key="choice.value"
-              :value="choice.value"
-              :label="choice.name"
-            >
-              <span class="choice">{{ choice.name }} <code class="soft">{{ choice.detail }}</code></span>
-            </ElOption>
-          </ElSelect>
+          />
           <ElInput
             v-else
             :model-value="row.part.value ?? ''"
@@ -235,13 +229,10 @@ function findingsOf(index: number): readonly StepFinding[] {
           class="role soft cut"
           :title="row.part.kind === 'place' ? row.part.positional.role : ''"
         >{{ row.part.kind === 'place' ? row.part.positional.role : row.part.kind === 'option' ? 'option' : '' }}</span>
-        <ElButton
-          size="small"
-          :aria-label="`Remove ${label.toLowerCase()} ${i + 1}`"
+        <RemoveButton
+          :label="`Remove ${label.toLowerCase()} ${i + 1}`"
           @click="remove(i)"
-        >
-          <IconX class="icon" />
-        </ElButton>
+        />
         <div class="below">
           <ResolvedText
             :text="row.part.kind === 'option' ? row.part.value ?? '' : row.part.text"
@@ -251,23 +242,16 @@ function findingsOf(index: number): readonly StepFinding[] {
             :findings="findingsOf(i)"
             @mend="emit('mend', $event)"
           />
-          <p
-            v-if="issueOf(String(firstArgument(rows, i)))"
-            class="fault"
-            role="alert"
-          >
-            {{ issueOf(String(firstArgument(rows, i))) }}
-          </p>
+          <IssueLine :issue="issueOf(String(firstArgument(rows, i)))" />
         </div>
       </li>
     </VueDraggable>
     <div class="offers">
-      <ElButton
-        size="small"
+      <AddButton
         @click="add(rows.length - 1)"
       >
-        <IconPlus class="icon" /> {{ label }}
-      </ElButton>
+        {{ label }}
+      </AddButton>
       <ElSelect
         v-if="options.length > 0"
         :model-value="''"

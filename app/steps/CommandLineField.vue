@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { Program } from '~~/core/bench'
 import { CONVENTIONS, describeExpansion, findExpansions, guessConvention, joinAs, splitAs, stripQuotes, trimPasted } from '~~/core/command'
 import type { Convention } from '~~/core/command'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import { conventionNames } from './conventionNames'
 
@@ -81,19 +82,13 @@ function leave(): void {
   <div class="line">
     <div class="head">
       <label :for="`line-${label}`">As one line</label>
-      <ElSelect
+      <ChoiceSelect
         :model-value="convention"
         size="small"
-        :aria-label="`Convention of ${label}`"
+        :label="`Convention of ${label}`"
+        :options="CONVENTIONS.map(id => ({ value: id, name: conventionNames[id] }))"
         @update:model-value="take"
-      >
-        <ElOption
-          v-for="id in CONVENTIONS"
-          :key="id"
-          :value="id"
-          :label="conventionNames[id]"
-        />
-      </ElSelect>
+      />
       <span class="soft">paste any command line over it; the list follows</span>
     </div>
     <ElInput

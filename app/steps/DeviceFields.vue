@@ -4,7 +4,8 @@ import type { Control, DeviceKind } from '~~/core/bench'
 import { DEVICE_KINDS, valueInWords } from '~~/core/bench'
 import { deviceKindWords } from '~~/core/steps'
 import type { StepOf } from '~~/core/steps'
-import FormField from '~/levers/FormField.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import FormField from '~/form/FormField.vue'
 import { useMirror } from '~/live/useMirror'
 
 type ControlStep = StepOf<'device.control'>
@@ -16,6 +17,11 @@ const step = defineModel<ControlStep>({ required: true })
 const mirror = useMirror()
 const devices = computed(() => Object.values(mirror.bench.devices))
 const kinds = computed(() => DEVICE_KINDS.filter(kind => devices.value.some(device => device.kind === kind)))
+const targets = computed(() => [
+  { value: 'devices', name: 'these' },
+  ...kinds.value.map(kind => ({ value: `default ${kind}`, name: `the ${deviceKindWords[kind].one} in use` })),
+  ...kinds.value.map(kind => ({ value: `all ${kind}`, name: `all ${deviceKindWords[kind].all}` })),
+])
 const meant = computed(() => {
   const { target } = step.value
   return target.kind === 'devices' ? devices.value.filter(device => target.deviceIds.includes(device.id)) : devices.value.filter(device => device.kind === target.deviceKind)
@@ -67,96 +73,54 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
       label="Which devices"
       :issue="issueOf('target.deviceIds')"
     >
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.target.kind === 'devices' ? 'devices' : `${step.target.kind} ${step.target.deviceKind}`"
-        aria-label="Which devices"
+        label="Which devices"
+        :options="targets"
         @update:model-value="aim"
-      >
-        <ElOption
-          value="devices"
-          label="these"
-        />
-        <ElOption
-          v-for="kind in kinds"
-          :key="`default ${kind}`"
-          :value="`default ${kind}`"
-          :label="`the ${deviceKindWords[kind].one} in use`"
-        />
-        <ElOption
-          v-for="kind in kinds"
-          :key="`all ${kind}`"
-          :value="`all ${kind}`"
-          :label="`all ${deviceKindWords[kind].all}`"
-        />
-      </ElSelect>
-      <ElSelect
+      />
+      <ChoiceSelect
         v-if="step.target.kind === 'devices'"
         :model-value="step.target.deviceIds"
         multiple
         filterable
-        aria-label="Devices"
+        label="Devices"
         placeholder="Choose by name"
+        :options="devices.map(device => ({ value: device.id, name: device.name, detail: device.id }))"
         @update:model-value="set({ target: { kind: 'devices', deviceIds: $event } })"
-      >
-        <ElOption
-          v-for="device in devices"
-          :key="device.id"
-          :value="device.id"
-          :label="device.name"
-        >
-          <span class="choice">{{ device.name }} <code class="soft">{{ device.id }}</code></span>
-        </ElOption>
-      </ElSelect>
+      />
     </FormField>
     <FormField
       label="What changes"
       :issue="issueOf('controlId')"
     >
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.controlId"
-        aria-label="Control"
+        label="Control"
         placeholder="Choose a control"
         no-data-text="Choose devices that have a control in common"
+        :options="controls.map(([id, entry]) => ({ value: id, name: entry.name }))"
         @update:model-value="choose"
-      >
-        <ElOption
-          v-for="[id, entry] in controls"
-          :key="id"
-          :value="id"
-          :label="entry.name"
-        />
-      </ElSelect>
+      />
     </FormField>
     <FormField
       v-if="control"
       label="How"
       :issue="issueOf('to.values')"
     >
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.to.kind"
-        aria-label="How it changes"
+        label="How it changes"
+        :options="ways.map(way => ({ value: way.kind, name: way.label }))"
         @update:model-value="go"
-      >
-        <ElOption
-          v-for="way in ways"
-          :key="way.kind"
-          :value="way.kind"
-          :label="way.label"
-        />
-      </ElSelect>
-      <ElSelect
+      />
+      <ChoiceSelect
         v-if="step.to.kind === 'set' && control.kind !== 'level'"
         :model-value="String(step.to.value)"
-        aria-label="Value"
+        label="Value"
+        :options="values.map(value => ({ value: value.id, name: value.name }))"
         @update:model-value="set({ to: { kind: 'set', value: valueOf($event) } })"
-      >
-        <ElOption
-          v-for="value in values"
-          :key="value.id"
-          :value="value.id"
-          :label="value.name"
-        />
-      </ElSelect>
+      />
       <ElInputNumber
         v-else-if="step.to.kind === 'set' && control.kind === 'level'"
         :model-value="Number(step.to.value)"
@@ -165,33 +129,21 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         aria-label="Value"
         @update:model-value="set({ to: { kind: 'set', value: $event ?? 0 } })"
       />
-      <ElSelect
+      <ChoiceSelect
         v-else-if="step.to.kind === 'toggle'"
         :model-value="String(step.to.whenUnknown)"
-        aria-label="What an unknown state becomes"
+        label="What an unknown state becomes"
+        :options="values.map(value => ({ value: value.id, name: `unknown becomes ${value.name}` }))"
         @update:model-value="set({ to: { kind: 'toggle', whenUnknown: $event === 'true' } })"
-      >
-        <ElOption
-          v-for="value in values"
-          :key="value.id"
-          :value="value.id"
-          :label="`unknown becomes ${value.name}`"
-        />
-      </ElSelect>
-      <ElSelect
+      />
+      <ChoiceSelect
         v-else-if="step.to.kind === 'cycle'"
         :model-value="step.to.values.map(String)"
         multiple
-        aria-label="Values in their order"
+        label="Values in their order"
+        :options="values.map(value => ({ value: value.id, name: value.name }))"
         @update:model-value="set({ to: { kind: 'cycle', values: $event } })"
-      >
-        <ElOption
-          v-for="value in values"
-          :key="value.id"
-          :value="value.id"
-          :label="value.name"
-        />
-      </ElSelect>
+      />
       <ElInputNumber
         v-else-if="step.to.kind === 'step'"
         :model-value="step.to.by"
@@ -204,5 +156,4 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
 
 <style scoped>
 .devices { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
-.choice { display: flex; justify-content: space-between; gap: 16px; }
 </style>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { WindowMode } from '~~/core/bench'
 import { RUNNING_POLICIES, runningWords, UNSAVED_POLICIES, unsavedWords } from '~~/core/steps'
 import type { Step, StepFinding, StepOf } from '~~/core/steps'
-import FormField from '~/levers/FormField.vue'
+import AddButton from '~/form/AddButton.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
+import FormField from '~/form/FormField.vue'
 import { useMirror } from '~/live/useMirror'
-import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
 import ArgumentList from './ArgumentList.vue'
 import CommandLineField from './CommandLineField.vue'
 import FindingLines from './FindingLines.vue'
@@ -18,7 +21,7 @@ const emit = defineEmits<{ mend: [step: Step], several: [name: string, values: s
 
 const mirror = useMirror()
 const program = computed(() => mirror.bench.programs[step.value.programId])
-const windowWords = { normal: 'Normal size', maximized: 'Maximized', minimized: 'Minimized', hidden: 'Hidden' }
+const windowChoices: { value: WindowMode | '', name: string }[] = [{ value: '', name: 'As the program opens it' }, { value: 'normal', name: 'Normal size' }, { value: 'maximized', name: 'Maximized' }, { value: 'minimized', name: 'Minimized' }, { value: 'hidden', name: 'Hidden' }]
 const environment = computed(() => step.value.environment ?? [])
 const elsewhere = computed(() => findings.filter(finding => !finding.at.startsWith('args.') && !finding.at.startsWith('environment') && finding.at !== 'workingDirectory'))
 const defaultWords = computed(() => (program.value?.instances === 'single' ? (program.value.whenRunning === 'loads' ? 'as it does itself: comes to front and loads' : 'as it does itself: comes to front') : 'as it does itself: opens another'))
@@ -57,19 +60,13 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
   <div class="rest">
     <FormField label="If it runs already">
       <template #default="{ fieldId }">
-        <ElSelect
+        <ChoiceSelect
           :id="fieldId"
           :model-value="step.whenRunning ?? 'program'"
-          aria-label="What happens if it runs already"
+          label="What happens if it runs already"
+          :options="RUNNING_POLICIES.map(policy => ({ value: policy, name: policy === 'program' ? defaultWords : runningWords[policy].replace('if it runs, ', '') }))"
           @update:model-value="alter({ whenRunning: $event === 'program' ? undefined : $event })"
-        >
-          <ElOption
-            v-for="policy in RUNNING_POLICIES"
-            :key="policy"
-            :value="policy"
-            :label="policy === 'program' ? defaultWords : runningWords[policy].replace('if it runs, ', '')"
-          />
-        </ElSelect>
+        />
       </template>
     </FormField>
     <FormField
@@ -77,41 +74,25 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
       label="Unsaved work"
     >
       <template #default="{ fieldId }">
-        <ElSelect
+        <ChoiceSelect
           :id="fieldId"
           :model-value="step.unsaved ?? 'ask'"
-          aria-label="What happens to unsaved work"
+          label="What happens to unsaved work"
+          :options="UNSAVED_POLICIES.map(policy => ({ value: policy, name: unsavedWords[policy] }))"
           @update:model-value="alter({ unsaved: $event })"
-        >
-          <ElOption
-            v-for="policy in UNSAVED_POLICIES"
-            :key="policy"
-            :value="policy"
-            :label="unsavedWords[policy]"
-          />
-        </ElSelect>
+        />
       </template>
     </FormField>
     <FormField label="Window">
       <template #default="{ fieldId }">
-        <ElSelect
+        <ChoiceSelect
           :id="fieldId"
           :model-value="step.windowMode ?? ''"
           :empty-values="[null, undefined]"
-          aria-label="Window"
+          label="Window"
+          :options="windowChoices"
           @update:model-value="alter({ windowMode: $event || undefined })"
-        >
-          <ElOption
-            value=""
-            label="As the program opens it"
-          />
-          <ElOption
-            v-for="(words, mode) in windowWords"
-            :key="mode"
-            :value="mode"
-            :label="words"
-          />
-        </ElSelect>
+        />
       </template>
     </FormField>
     <FormField
@@ -159,13 +140,10 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
       spellcheck="false"
       @update:model-value="setEntry(i, { value: $event })"
     />
-    <ElButton
-      size="small"
-      :aria-label="`Remove environment value ${i + 1}`"
+    <RemoveButton
+      :label="`Remove environment value ${i + 1}`"
       @click="alter({ environment: environment.toSpliced(i, 1) })"
-    >
-      <IconX class="icon" />
-    </ElButton>
+    />
     <div class="below">
       <ResolvedText
         :text="entry.value"
@@ -175,22 +153,15 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
         :findings="findings.filter(finding => finding.at.startsWith(`environment.${i}.`))"
         @mend="emit('mend', $event)"
       />
-      <p
-        v-if="issueOf(`environment.${i}.name`)"
-        class="fault"
-        role="alert"
-      >
-        {{ issueOf(`environment.${i}.name`) }}
-      </p>
+      <IssueLine :issue="issueOf(`environment.${i}.name`)" />
     </div>
   </div>
   <div>
-    <ElButton
-      size="small"
+    <AddButton
       @click="alter({ environment: [...environment, { name: program?.arguments.environment?.[0]?.name ?? '', value: '' }] })"
     >
-      <IconPlus class="icon" /> Environment value
-    </ElButton>
+      Environment value
+    </AddButton>
     <span
       v-if="program?.arguments.environment"
       class="soft reads"
@@ -204,5 +175,4 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
 .entry .el-button { padding: 0; }
 .below { grid-column: 1 / -1; display: grid; gap: 2px; }
 .reads { margin-left: 8px; }
-.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
 </style>

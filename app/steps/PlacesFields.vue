@@ -3,7 +3,9 @@ import { computed } from 'vue'
 import { choicesOf } from '~~/core/bench'
 import { profileOption } from '~~/core/steps'
 import type { Step, StepFinding, StepOf } from '~~/core/steps'
-import FormField from '~/levers/FormField.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import FormField from '~/form/FormField.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import ArgumentList from './ArgumentList.vue'
@@ -37,13 +39,7 @@ function alter(part: Partial<StepOf<'place.open'>>): void {
     @update:model-value="alter({ places: $event })"
     @mend="emit('mend', $event)"
   />
-  <p
-    v-if="issueOf('places')"
-    class="fault"
-    role="alert"
-  >
-    {{ issueOf('places') }}
-  </p>
+  <IssueLine :issue="issueOf('places')" />
   <div class="rest">
     <FormField
       label="Opened with"
@@ -61,40 +57,24 @@ function alter(part: Partial<StepOf<'place.open'>>): void {
       v-if="(step.programIds?.length ?? 0) > 0"
       label="In the profile"
     >
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.profile ?? ''"
         filterable
         allow-create
         clearable
-        aria-label="Profile"
+        label="Profile"
         placeholder="Any"
+        :options="profiles"
         @update:model-value="alter({ profile: $event || undefined })"
-      >
-        <ElOption
-          v-for="profile in profiles"
-          :key="profile.value"
-          :value="profile.value"
-          :label="profile.name"
-        >
-          <span class="choice">{{ profile.name }} <code class="soft">{{ profile.detail }}</code></span>
-        </ElOption>
-      </ElSelect>
+      />
     </FormField>
     <FormField label="An address that is open in a tab">
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.ifOpen ?? 'raise'"
-        aria-label="An address that is open already"
+        label="An address that is open already"
+        :options="[{ value: 'raise', name: 'its tab comes to the front' }, { value: 'again', name: 'is opened again' }]"
         @update:model-value="alter({ ifOpen: $event === 'raise' ? undefined : $event })"
-      >
-        <ElOption
-          value="raise"
-          label="its tab comes to the front"
-        />
-        <ElOption
-          value="again"
-          label="is opened again"
-        />
-      </ElSelect>
+      />
     </FormField>
   </div>
   <FindingLines
@@ -105,5 +85,4 @@ function alter(part: Partial<StepOf<'place.open'>>): void {
 
 <style scoped>
 .rest { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
-.choice { display: flex; justify-content: space-between; gap: 16px; }
 </style>

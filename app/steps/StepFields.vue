@@ -2,14 +2,15 @@
 import { computed } from 'vue'
 import { lintStep, namesFor, STEP_KINDS, UNSAVED_POLICIES, unsavedWords } from '~~/core/steps'
 import type { Step, StepKind } from '~~/core/steps'
-import FormField from '~/levers/FormField.vue'
+import AddButton from '~/form/AddButton.vue'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
+import FormField from '~/form/FormField.vue'
 import { partId } from '~/levers/useLeverDraft'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import IconDown from '~icons/tabler/arrow-down'
 import IconUp from '~icons/tabler/arrow-up'
-import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
 import ArgumentList from './ArgumentList.vue'
 import DeviceFields from './DeviceFields.vue'
 import FindingLines from './FindingLines.vue'
@@ -59,18 +60,12 @@ function move(index: number, by: number): void {
   >
     <legend>{{ steps.length > 1 ? `Step ${i + 1}` : 'What it does' }}</legend>
     <div class="kind">
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.kind"
-        :aria-label="`Kind of step ${i + 1}`"
+        :label="`Kind of step ${i + 1}`"
+        :options="STEP_KINDS.map(entry => ({ value: entry.kind, name: entry.label }))"
         @update:model-value="changeKind(i, $event)"
-      >
-        <ElOption
-          v-for="entry in STEP_KINDS"
-          :key="entry.kind"
-          :value="entry.kind"
-          :label="entry.label"
-        />
-      </ElSelect>
+      />
       <ProgramSelect
         v-if="'programId' in step"
         :model-value="step.programId ?? ''"
@@ -83,39 +78,21 @@ function move(index: number, by: number): void {
         v-else-if="step.kind === 'frame.switch'"
         class="switching"
       >
-        <ElSelect
+        <ChoiceSelect
           :model-value="step.frameIds"
           multiple
-          :aria-label="`Frames of step ${i + 1}`"
+          :label="`Frames of step ${i + 1}`"
           :aria-invalid="issueOf(`steps.${i}.frameIds`) !== undefined"
           placeholder="Choose frames"
+          :options="mirror.frameChoices"
           @update:model-value="alter(i, { frameIds: $event })"
-        >
-          <ElOption
-            v-for="frame in mirror.frames"
-            :key="frame.id"
-            :value="frame.id"
-            :label="frame.name"
-          />
-        </ElSelect>
-        <ElSelect
+        />
+        <ChoiceSelect
           :model-value="step.to"
-          :aria-label="`Which way step ${i + 1} switches`"
+          :label="`Which way step ${i + 1} switches`"
+          :options="[{ value: 'toggle', name: 'the other way' }, { value: 'on', name: 'on' }, { value: 'off', name: 'off' }]"
           @update:model-value="alter(i, { to: $event })"
-        >
-          <ElOption
-            value="toggle"
-            label="the other way"
-          />
-          <ElOption
-            value="on"
-            label="on"
-          />
-          <ElOption
-            value="off"
-            label="off"
-          />
-        </ElSelect>
+        />
       </div>
       <ElInput
         v-else-if="step.kind === 'message.show'"
@@ -156,13 +133,10 @@ function move(index: number, by: number): void {
         >
           <IconDown class="icon" />
         </ElButton>
-        <ElButton
-          size="small"
-          :aria-label="`Remove step ${i + 1}`"
+        <RemoveButton
+          :label="`Remove step ${i + 1}`"
           @click="steps = steps.toSpliced(i, 1)"
-        >
-          <IconX class="icon" />
-        </ElButton>
+        />
       </div>
     </div>
     <p
@@ -249,18 +223,12 @@ function move(index: number, by: number): void {
       v-if="step.kind === 'program.close'"
       label="Unsaved work"
     >
-      <ElSelect
+      <ChoiceSelect
         :model-value="step.unsaved"
-        aria-label="What happens to unsaved work"
+        label="What happens to unsaved work"
+        :options="UNSAVED_POLICIES.map(policy => ({ value: policy, name: unsavedWords[policy] }))"
         @update:model-value="alter(i, { unsaved: $event })"
-      >
-        <ElOption
-          v-for="policy in UNSAVED_POLICIES"
-          :key="policy"
-          :value="policy"
-          :label="unsavedWords[policy]"
-        />
-      </ElSelect>
+      />
     </FormField>
     <label
       v-if="steps.length > 1"
@@ -272,12 +240,11 @@ function move(index: number, by: number): void {
     /> {{ step.onFailure === 'go-on' ? 'If it fails, go on with the next step' : 'If it fails, stop here' }}</label>
   </fieldset>
   <div>
-    <ElButton
-      size="small"
+    <AddButton
       @click="add"
     >
-      <IconPlus class="icon" /> Step
-    </ElButton>
+      Step
+    </AddButton>
   </div>
 </template>
 

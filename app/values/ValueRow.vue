@@ -97,5 +97,4 @@ async function remove(): Promise<void> {
 .value { display: grid; grid-template-columns: 180px minmax(0, 1fr) 220px auto; gap: 4px 8px; align-items: center; padding: 5px 0; border-bottom: 1px solid var(--line); }
 .value p { grid-column: 2 / -1; }
 .now { font: 12px var(--mono); }
-.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
 </style>

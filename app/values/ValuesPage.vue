@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import { tableFor, usesOf } from '~~/core/levers'
 import type { NamedValue } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -69,22 +71,12 @@ function uses(value: NamedValue) {
           placeholder="${captures}/sets/2611-0417"
           spellcheck="false"
         />
-        <ElSelect
+        <ChoiceSelect
           v-model="frameId"
           :empty-values="[null, undefined]"
-          aria-label="Frame of the new value"
-        >
-          <ElOption
-            value=""
-            label="For all frames"
-          />
-          <ElOption
-            v-for="frame in mirror.frames"
-            :key="frame.id"
-            :value="frame.id"
-            :label="`For ${frame.name} only`"
-          />
-        </ElSelect>
+          label="Frame of the new value"
+          :options="[{ value: '', name: 'For all frames' }, ...mirror.frames.map(frame => ({ value: frame.id, name: `For ${frame.name} only` }))]"
+        />
         <ElButton
           type="primary"
           native-type="submit"
@@ -92,13 +84,7 @@ function uses(value: NamedValue) {
         >
           Add the value
         </ElButton>
-        <p
-          v-if="tried"
-          class="fault"
-          role="alert"
-        >
-          {{ tried }}
-        </p>
+        <IssueLine :issue="tried" />
       </form>
       <section
         v-for="group in groups"
@@ -139,5 +125,4 @@ function uses(value: NamedValue) {
 .new { display: grid; grid-template-columns: 180px minmax(0, 1fr) 220px auto; gap: 8px; }
 .new p { grid-column: 1 / -1; }
 .folder { display: grid; grid-template-columns: 180px 1fr; gap: 8px; height: 28px; align-items: center; border-bottom: 1px solid var(--line); }
-.mono :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
 </style>

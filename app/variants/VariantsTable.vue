@@ -1,20 +1,23 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, toRefs } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { describeClash } from '~~/core/clash'
 import { parseChord } from '~~/core/keys'
 import type { Lever, LeverIcon } from '~~/core/levers'
 import { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from '~~/core/variants'
 import type { VariantColumn } from '~~/core/variants'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import RemoveButton from '~/form/RemoveButton.vue'
 import { ApiRefusal, callApi } from '~/live/callApi'
+import { useKept } from '~/live/useKept'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useLeverActions } from '~/levers/useLeverActions'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import IconPlus from '~icons/tabler/plus'
-import IconX from '~icons/tabler/x'
 import { columnHead, readCsv } from './readCsv'
 import type { DraftRow } from './readCsv'
 
@@ -31,19 +34,19 @@ const columns = computed(() => columnsOf(pattern, mirror.bench))
 const valueColumns = computed(() => columns.value.filter(column => column.choices && column.choices.length > 0))
 const shownIds = ref<string[]>(columns.value.filter(column => column.kind === 'value').map(column => column.id))
 const shown = computed(() => columns.value.filter(column => shownIds.value.includes(column.id)))
-const rows = ref<DraftRow[]>([])
-const template = ref(`${pattern.name}, {${valueColumns.value[0] ? columnHead(valueColumns.value[0]) : 'n'}}`)
-const firstChord = ref('Ctrl+Alt+1')
-const csv = ref('')
+const { kept, isTouched, wasRestored, forget } = useKept(`keen-lever.variants.${pattern.id}`, {
+  rows: [] as DraftRow[], template: `${pattern.name}, {${valueColumns.value[0] ? columnHead(valueColumns.value[0]) : 'n'}}`, firstChord: 'Ctrl+Alt+1', csv: '',
+})
+const { rows, template, firstChord, csv } = toRefs(kept.value)
 const csvProblems = ref<readonly string[]>([])
 const isPasting = ref(false)
 const isSaving = ref(false)
 const wasTried = ref(false)
-let count = 0
+let count = Math.max(0, ...rows.value.map(row => row.id))
 
 useViewKeys('Variants', [
   { keys: 'Ctrl+S', does: 'makes all variants of the table' },
-  { keys: 'Escape', does: 'goes back to the levers' },
+  { keys: 'Escape', does: 'goes back to the levers; the table is kept here' },
 ])
 
 function add(part: Partial<DraftRow> = {}): void {
@@ -108,6 +111,11 @@ function issueOf(index: number, part: string): string | undefined {
 
 const parsesChord = (text: string) => parseChord(text).ok
 
+function discard(): void {
+  forget()
+  void router.push('/levers')
+}
+
 async function save(): Promise<void> {
   wasTried.value = true
   if (isSaving.value || !plan.value.ok) {
@@ -117,6 +125,7 @@ async function save(): Promise<void> {
   isSaving.value = true
   try {
     const made = await callApi('createVariants', { id: pattern.id, body: { version: pattern.version, rows: wanted.value } })
+    forget()
     notices.say(`Made ${made.length} variants of ${pattern.plate} ${pattern.name}.`, { label: 'Undo', act: actions.undo })
     await router.push('/levers')
   }
@@ -131,7 +140,7 @@ async function save(): Promise<void> {
 
 const { column: queried, values: queriedValues } = route.query
 const fromQuery = columns.value.find(column => column.id === queried)
-if (fromQuery && typeof queriedValues === 'string') addFromList(fromQuery, queriedValues.split('\n'))
+if (fromQuery && typeof queriedValues === 'string' && !wasRestored) addFromList(fromQuery, queriedValues.split('\n'))
 
 useEventListener(window, 'keydown', (event) => {
   if (event.ctrlKey && event.key.toLowerCase() === 's') {
@@ -150,9 +159,14 @@ useEventListener(window, 'keydown', (event) => {
         :steps="pattern.steps"
       />
       <h1>Variants of {{ pattern.name }}</h1>
+      <span
+        v-if="wasRestored && isTouched"
+        class="soft"
+        role="status"
+      >This is your table from before, not made yet.</span>
       <span class="gap" />
-      <ElButton @click="router.push('/levers')">
-        Cancel
+      <ElButton @click="discard">
+        {{ isTouched ? 'Discard' : 'Cancel' }}
       </ElButton>
       <ElButton
         type="primary"
@@ -248,13 +262,7 @@ useEventListener(window, 'keydown', (event) => {
                   :aria-invalid="issueOf(i, 'name') !== undefined"
                   @update:model-value="alter(i, { name: $event })"
                 />
-                <p
-                  v-if="issueOf(i, 'name')"
-                  class="fault"
-                  role="alert"
-                >
-                  {{ issueOf(i, 'name') }}
-                </p>
+                <IssueLine :issue="issueOf(i, 'name')" />
               </td>
               <td
                 v-for="column in shown"
@@ -268,23 +276,15 @@ useEventListener(window, 'keydown', (event) => {
                   :aria-label="`${column.key} in row ${i + 1}`"
                   @update:model-value="setCell(i, column, $event ? column.pattern : '')"
                 /></label>
-                <ElSelect
+                <ChoiceSelect
                   v-else-if="column.choices"
                   :model-value="row.cells[column.id] ?? column.pattern"
                   filterable
                   allow-create
-                  :aria-label="`${column.key} of row ${i + 1}`"
+                  :label="`${column.key} of row ${i + 1}`"
+                  :options="column.choices"
                   @update:model-value="setCell(i, column, $event)"
-                >
-                  <ElOption
-                    v-for="choice in column.choices"
-                    :key="choice.value"
-                    :value="choice.value"
-                    :label="choice.name"
-                  >
-                    <span class="choice">{{ choice.name }} <code class="soft">{{ choice.detail }}</code></span>
-                  </ElOption>
-                </ElSelect>
+                />
                 <ElInput
                   v-else
                   :model-value="row.cells[column.id] ?? column.pattern"
@@ -310,13 +310,7 @@ useEventListener(window, 'keydown', (event) => {
                   :aria-invalid="issueOf(i, 'chord') !== undefined || clashes[i]!.length > 0"
                   @update:model-value="alter(i, { chord: $event })"
                 />
-                <p
-                  v-if="issueOf(i, 'chord')"
-                  class="fault"
-                  role="alert"
-                >
-                  {{ issueOf(i, 'chord') }}
-                </p>
+                <IssueLine :issue="issueOf(i, 'chord')" />
                 <p
                   v-for="(clash, j) in clashes[i]!.slice(0, 1)"
                   :key="j"
@@ -326,13 +320,10 @@ useEventListener(window, 'keydown', (event) => {
                 </p>
               </td>
               <td>
-                <ElButton
-                  size="small"
-                  :aria-label="`Remove row ${i + 1}`"
+                <RemoveButton
+                  :label="`Remove row ${i + 1}`"
                   @click="rows = rows.toSpliced(i, 1)"
-                >
-                  <IconX class="icon" />
-                </ElButton>
+                />
               </td>
             </tr>
           </tbody>
@@ -417,7 +408,6 @@ td { padding: 3px 6px; border-top: 1px solid var(--line); vertical-align: top; m
 td:first-child { min-width: 340px; }
 td:last-child { min-width: 0; width: 36px; }
 .present { display: flex; height: 32px; align-items: center; }
-.choice { display: flex; justify-content: space-between; gap: 16px; }
 .inline { margin: 0 4px; }
 .none { max-width: 640px; }
 .paste { display: grid; gap: 8px; }

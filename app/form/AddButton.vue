@@ -1,0 +1,9 @@
+<script setup lang="ts">
+import IconPlus from '~icons/tabler/plus'
+</script>
+
+<template>
+  <ElButton size="small">
+    <IconPlus class="icon" /> <slot />
+  </ElButton>
+</template>
