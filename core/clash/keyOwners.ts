@@ -1,7 +1,6 @@
-import { chordId, formatChord, keeperNames, reservationOf } from '../keys'
+import { formatChord, keeperNames, reservationOf } from '../keys'
 import type { Modifier } from '../keys'
-import { describeTrigger, isLive, leverWins, specificity } from '../levers'
-import type { Lever } from '../levers'
+import { isLive, leverWins } from '../levers'
 import type { ClashInput, ClashIndex } from './clashIndex'
 import type { Owner } from './clash'
 
@@ -22,26 +21,24 @@ export function keyOwners(codes: Iterable<string>, modifiers: readonly Modifier[
   return [...codes].map(code => ownershipOf(code, modifiers, frontProgramId, input, index))
 }
 
-function ownershipOf(code: string, modifiers: readonly Modifier[], frontProgramId: string | undefined, { frames, programs }: ClashInput, index: ClashIndex): KeyOwnership {
+function ownershipOf(code: string, modifiers: readonly Modifier[], frontProgramId: string | undefined, { programs }: ClashInput, index: ClashIndex): KeyOwnership {
   const chord = { modifiers, code }
-  const id = chordId(chord)
+  const known = index.chords.of(chord)
   const shared = { code, chord: formatChord(chord) }
   const reserved = reservationOf(chord)
-  const framesOn = new Set(frames.filter(frame => frame.on).map(frame => frame.id))
-  const claims = index.claimsAt(id).filter(claim => isLive(claim.lever.scope, frontProgramId))
-  const isOff = (lever: Lever) => !lever.enabled || !framesOn.has(lever.frameId)
-  const live = claims.filter(claim => !isOff(claim.lever)).sort((a, b) => specificity(b.lever.scope) - specificity(a.lever.scope) || a.lever.plate - b.lever.plate)
-  const ours = claims.map(({ lever, trigger }) => ({ kind: 'lever' as const, id: lever.id, name: `${lever.plate} ${lever.name}`, words: describeTrigger(trigger), ...(isOff(lever) ? { isOff: true as const } : {}) }))
+  const claims = known.claims.filter(claim => isLive(claim.by.lever.scope, frontProgramId))
+  const live = claims.filter(claim => !claim.by.isOff).sort((a, b) => b.by.specificity - a.by.specificity || a.by.lever.plate - b.by.lever.plate)
+  const ours = claims.map(({ by, words }) => ({ ...by.owner, words, ...(by.isOff ? { isOff: true as const } : {}) }))
   const program = frontProgramId === undefined ? undefined : programs[frontProgramId]
-  const claimed = program?.claims.find(claim => index.chordIdOf(claim.chord) === id)
+  const claimed = program?.claims.find(claim => index.chords.read(claim.chord) === known)
   const theirs = program && claimed ? [{ kind: 'program' as const, id: program.id, name: program.name, words: claimed.does }] : []
   if (reserved) {
     return { ...shared, state: claims.length > 0 ? 'clash' : 'system', owners: [{ kind: reserved.owner, id: reserved.owner, name: keeperNames[reserved.owner], words: reserved.does }, ...ours] }
   }
   const rule = modifiers.length === 0 ? index.ruleAt(code) : undefined
   const ruled = rule ? [{ kind: 'frame' as const, id: rule.frame.id, name: rule.frame.name, words: rule.words }] : []
-  const wins = live[0] && claimed ? leverWins(live[0].lever, live[0].trigger) : true
-  const same = live.filter(claim => live[0] && claim.ids.length === live[0].ids.length && specificity(claim.lever.scope) === specificity(live[0].lever.scope))
+  const wins = live[0] && claimed ? leverWins(live[0].by.lever, live[0].trigger) : true
+  const same = live.filter(claim => live[0] && claim.chords.length === live[0].chords.length && claim.by.specificity === live[0].by.specificity)
   const state: KeyState = same.length > 1 || (live.length > 0 && claimed && !wins)
     ? 'clash'
     : live.length > 0

@@ -23,7 +23,6 @@ export function modifierOfCode(code: string): Modifier | undefined {
 }
 
 /** The same modifiers, each once, in printing order. */
-export function inOrder(modifiers: Iterable<Modifier>): Modifier[] {
-  const wanted = new Set(modifiers)
-  return MODIFIERS.filter(modifier => wanted.has(modifier))
+export function inOrder(modifiers: readonly Modifier[]): Modifier[] {
+  return modifiers.length < 2 ? [...modifiers] : MODIFIERS.filter(modifier => modifiers.includes(modifier))
 }
