@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, programSchema } from '../core/bench'
+import { deviceSchema, idSchema, programSchema } from '../core/bench'
 import { conditionSchema } from '../core/conditions'
 import { frameSchema, keyRuleSchema, keySettingsSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema } from '../core/levers'
 import { putBackReportSchema, runSchema } from '../core/run'
@@ -49,13 +49,14 @@ export const endpoints = {
   readLever: { method: 'GET', path: '/api/levers/:id', summary: 'One lever.', answer: leverSchema, refusals: missing },
   editLever: { method: 'PATCH', path: '/api/levers/:id', summary: 'Alters what the body names.', body: leverPatchBody, answer: leverSchema, refusals: { ...missing, ...stale, 422: 'It names a program, frame or folder that does not exist.' } },
   deleteLever: { method: 'DELETE', path: '/api/levers/:id', summary: 'Deletes a lever; undo brings it back under the same id.', answer: historySchema, refusals: missing },
-  pullLever: { method: 'POST', path: '/api/levers/:id/pull', summary: 'Pulls a lever, whatever its scope; answers when the run ends, waits or asks.', body: pullBody, answer: runSchema, refusals: { ...missing, 409: 'It is disabled, or still running and set to ignore another pull.' } },
+  pullLever: { method: 'POST', path: '/api/levers/:id/pull', summary: 'Pulls a lever, whatever its scope; answers when the run ends, waits or asks.', body: pullBody, answer: runSchema, refusals: { ...missing, 409: 'It is disabled, its interlock refuses, or it is still running and set to ignore another pull.' } },
   rehearseLever: { method: 'POST', path: '/api/levers/:id/rehearse', summary: 'What a pull would change now; nothing is changed.', answer: rehearsalSchema, refusals: missing },
   openPlace: { method: 'POST', path: '/api/open', summary: 'Opens a program, a folder or an address without a lever, as the launcher does.', body: openBody, answer: runSchema, refusals: { 422: 'Neither or both of `place` and `programId` were given.' } },
   listRuns: { method: 'GET', path: '/api/runs', summary: 'The ledger, latest first.', query: limitQuery, answer: z.array(runSummarySchema) },
   readRun: { method: 'GET', path: '/api/runs/:id', summary: 'One run, with its steps, trace and changes.', answer: runSchema, refusals: missing },
   answerRun: { method: 'POST', path: '/api/runs/:id/answer', summary: 'Answers the question a run asks.', body: z.object({ choice: z.string().min(1).max(80) }), answer: runSchema, refusals: { ...missing, 409: 'It does not ask, or does not know this choice.' } },
   stopRun: { method: 'POST', path: '/api/runs/:id/stop', summary: 'Ends a run that waits or asks.', answer: runSchema, refusals: { ...missing, 409: 'It has ended already.' } },
+  forwardRun: { method: 'POST', path: '/api/runs/:id/forward', summary: 'Ends the wait of a run now, as if its time had come.', answer: runSchema, refusals: { ...missing, 409: 'It does not wait.' } },
   putBackRun: { method: 'POST', path: '/api/runs/:id/put-back', summary: 'Takes back what a run changed; what somebody has altered since is listed and left.', answer: z.object({ run: runSchema, report: putBackReportSchema }), refusals: { ...missing, 409: 'It is still running, or was put back already.' } },
   readBench: { method: 'GET', path: '/api/bench', summary: 'The workstation as it stands.', answer: benchAnswerSchema },
   changeBench: { method: 'POST', path: '/api/bench/changes', summary: 'Alters the workstation by hand: all of the changes, or none.', body: benchChangesBodySchema, answer: z.object({ version: z.number().int() }), refusals: { 409: 'A change cannot be made on the workstation as it stands.' } },
@@ -77,6 +78,8 @@ export const endpoints = {
   deleteValue: { method: 'DELETE', path: '/api/values/:id', summary: 'Deletes a named value; what uses it says so from then on.', answer: historySchema, refusals: missing },
   putProgram: { method: 'PUT', path: '/api/programs/:id', summary: 'Describes a program, one of the bench or a new one; an edit that can be undone.', body: programSchema, answer: programSchema, refusals: { 409: 'It cannot be set up on the bench as it stands.' } },
   deleteProgram: { method: 'DELETE', path: '/api/programs/:id', summary: 'Takes a described or imported program off the bench.', answer: historySchema, refusals: { ...missing, 409: 'It still has windows open, or levers use it.' } },
+  putDevice: { method: 'PUT', path: '/api/devices/:id', summary: 'Describes a device with its controls, one of the bench or a new one; an edit that can be undone.', body: deviceSchema, answer: deviceSchema },
+  deleteDevice: { method: 'DELETE', path: '/api/devices/:id', summary: 'Takes a device off the bench.', answer: historySchema, refusals: { ...missing, 409: 'Levers or frames use it.' } },
   findIcons: { method: 'GET', path: '/api/icons', summary: 'Icons of the shipped set by words of their names, with the drawing of each (the inside of a 24x24 SVG).', query: z.object({ query: z.string().max(80).default(''), limit: z.coerce.number().int().min(1).max(200).default(72) }), answer: z.object({ icons: z.array(z.object({ name: z.string(), body: z.string() })), total: z.number().int() }) },
   readSetIcon: { method: 'GET', path: '/api/icons/set/:id', summary: 'One icon of the shipped set, as an SVG file.', answer: z.string().meta({ description: 'An `image/svg+xml`.' }), refusals: missing },
   uploadIcon: { method: 'POST', path: '/api/icons/uploads', summary: 'Stores an SVG or PNG icon. What could run or reach outside is taken out, or the file is refused.', body: uploadBodySchema, answer: z.object({ id: z.string(), type: z.string(), removed: z.array(z.string()) }), status: 201, refusals: { 422: 'It is no SVG or PNG, too large, or not safe to show.' } },

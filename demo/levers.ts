@@ -17,7 +17,7 @@ export const values: NamedValue[] = [
 const everywhere: Scope = { kind: 'everywhere' }
 const only = (...programIds: string[]): Scope => ({ kind: 'only', programIds })
 
-interface Plan { frameId: string, name: string, chords?: string[], more?: Record<string, unknown>[], scope?: Scope, aliases?: string[], enabled?: boolean, steps: Record<string, unknown>[] }
+interface Plan { frameId: string, name: string, chords?: string[], more?: Record<string, unknown>[], scope?: Scope, aliases?: string[], enabled?: boolean, interlock?: Lever['interlock'], steps: Record<string, unknown>[] }
 
 const plans: Plan[] = [
   { frameId: 'night-run', name: 'Chart for the dome', chords: ['Ctrl+Alt+A'], aliases: ['chart'], steps: [{ kind: 'program.open', programId: 'atlas-room', args: ['--profile=dome', '${charts}/tonight.overlay', '${charts}/guide stars.overlay', '${charts}/north.atlas'] }] },
@@ -50,13 +50,28 @@ const plans: Plan[] = [
   { frameId: 'desk', name: 'Generator Panel, look only', chords: ['Ctrl+Alt+H'], steps: [{ kind: 'program.open', programId: 'generator-panel', args: ['--read-only'] }] },
   { frameId: 'outreach', name: 'Welcome the visitors', chords: ['Ctrl+Alt+V'], steps: [{ kind: 'program.open', programId: 'visitor-board', args: ['--loop', '--wide', '${outreach}/welcome.deck'] }] },
   { frameId: 'outreach', name: 'Ask for red light', chords: ['Ctrl+Alt+A'], enabled: false, steps: [{ kind: 'message.show', text: 'Visitors are in the dome: red light only, please.' }] },
+  { frameId: 'desk', name: 'Intercom microphone', chords: ['Meta+Alt+I'], aliases: ['mic'], steps: [{ kind: 'device.control', target: { kind: 'default', deviceKind: 'audio-input' }, controlId: 'mute', to: { kind: 'toggle', whenUnknown: true } }] },
+  {
+    frameId: 'desk', name: 'Quiet for ten minutes', chords: ['Meta+Alt+Q'], aliases: ['hush'], steps: [
+      { kind: 'device.control', target: { kind: 'all', deviceKind: 'audio-output' }, controlId: 'mute', to: { kind: 'set', value: true } },
+      { kind: 'wait', ms: 600_000 },
+      { kind: 'run.put-back' },
+    ],
+  },
+  { frameId: 'night-run', name: 'Sleep the displays', chords: ['Meta+Alt+S'], steps: [{ kind: 'device.control', target: { kind: 'all', deviceKind: 'display' }, controlId: 'power', to: { kind: 'set', value: false } }] },
+  { frameId: 'night-run', name: 'Dim the displays', chords: ['Meta+Alt+B'], steps: [{ kind: 'device.control', target: { kind: 'all', deviceKind: 'display' }, controlId: 'brightness', to: { kind: 'ramp', value: 5, overMs: 8000 } }] },
+  {
+    frameId: 'desk', name: 'Plan by the supply', chords: ['Meta+Alt+P'], aliases: ['plan'], steps: [{ kind: 'device.control', target: { kind: 'devices', deviceIds: ['power'] }, controlId: 'plan', to: { kind: 'set', value: 'plan-mains' } }],
+    interlock: { condition: { kind: 'control-is', deviceId: 'power', controlId: 'charger', value: true }, otherwise: { kind: 'pull', leverId: 'lever-21' } },
+  },
+  { frameId: 'desk', name: 'Generator saver', steps: [{ kind: 'device.control', target: { kind: 'devices', deviceIds: ['power'] }, controlId: 'plan', to: { kind: 'set', value: 'plan-generator' } }] },
 ]
 
 /** The levers of the demo, numbered from 1 in this order. */
 export const levers: Lever[] = plans.map((plan, i) => {
   const plate = i + 1
   return {
-    id: `lever-${plate}`, plate, version: 1, frameId: plan.frameId, name: plan.name, aliases: plan.aliases ?? [],
+    id: `lever-${plate}`, plate, version: 1, frameId: plan.frameId, name: plan.name, aliases: plan.aliases ?? [], ...(plan.interlock ? { interlock: plan.interlock } : {}),
     steps: plan.steps.map((step, index) => stepSchema.parse({ id: `s${index + 1}`, ...step })),
     triggers: [...(plan.chords ?? []).map(chord => ({ kind: 'chord', chord })), ...plan.more ?? []].map((trigger, index) => triggerSchema.parse({ id: `lever-${plate}-t${index + 1}`, ...trigger })),
     scope: plan.scope ?? everywhere, enabled: plan.enabled ?? true, whileRunning: 'ignore',

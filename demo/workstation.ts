@@ -51,11 +51,14 @@ const devices = [
   device('intercom-speaker', 'Intercom speaker', 'audio-output', { mute: onOff('Mute', 'muted', 'sounding', false), volume: level('Volume', 65) }),
   device('intercom-mic', 'Intercom microphone', 'audio-input', { mute: onOff('Mute', 'muted', 'open', true), volume: level('Gain', 55) }),
   device('display-left', 'Left display', 'display', { power: onOff('Power', 'awake', 'asleep', true), brightness: level('Brightness', 30) }),
-  device('display-right', 'Right display', 'display', { power: onOff('Power', 'awake', 'asleep', true), brightness: level('Brightness', 30) }),
+  device('display-right', 'Right display', 'display', {
+    power: onOff('Power', 'awake', 'asleep', true), brightness: level('Brightness', 30),
+    use: { kind: 'choice', name: 'Use', choices: [{ id: 'extended', name: 'Extended' }, { id: 'mirrored', name: 'Mirrored' }, { id: 'off', name: 'Switched off' }], value: 'extended' },
+  }),
   device('power', 'Power supply', 'power', {
     plan: { kind: 'choice', name: 'Plan', choices: [{ id: 'plan-mains', name: 'Mains' }, { id: 'plan-long-night', name: 'Long night' }, { id: 'plan-generator', name: 'Generator saver' }], value: 'plan-mains' },
-    charger: onOff('Charger', 'plugged in', 'unplugged', true),
-    battery: level('Battery', 92, '%', 100, 1),
+    charger: { ...onOff('Charger', 'plugged in', 'unplugged', true), readOnly: true },
+    battery: { ...level('Battery', 92, '%', 100, 1), readOnly: true },
   }),
   device('keyboard', 'Control desk keyboard', 'keyboard', { caps: onOff('Caps Lock', 'on', 'off', false), num: onOff('Num Lock', 'on', 'off', true) }),
   device('flat-lamp', 'Flat-field lamp', 'lamp', { power: onOff('Power', 'lit', 'dark', false), brightness: level('Brightness', 10) }),

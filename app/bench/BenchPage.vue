@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import type { Change } from '~~/core/bench'
+import type { Change, Device } from '~~/core/bench'
 import { frontWindow, windowTitle } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
@@ -9,6 +9,7 @@ import SetIcon from '~/icons/SetIcon.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import IconX from '~icons/tabler/x'
 import BenchWindow from './BenchWindow.vue'
+import DeviceEditor from './DeviceEditor.vue'
 import DevicePanel from './DevicePanel.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 
@@ -22,6 +23,15 @@ onMounted(() => screen.value?.focus({ preventScroll: true }))
 const stacked = computed(() => mirror.bench.stack.map(id => mirror.bench.windows[id]!))
 const shown = computed(() => stacked.value.filter(window => window.mode === 'normal' || window.mode === 'maximized'))
 const shelved = computed(() => stacked.value.filter(window => window.mode === 'minimized' || window.mode === 'hidden'))
+/** What the displays show; windows stand on the one they name, or on the first. */
+const displays = computed(() => Object.values(mirror.bench.devices).filter(device => device.kind === 'display' && device.plugged !== false).map((device, i) => ({
+  id: device.id, name: device.name, isAsleep: device.controls.power?.value === false, use: i === 0 ? 'extended' : String(device.controls.use?.value ?? 'extended'),
+  brightness: typeof device.controls.brightness?.value === 'number' ? device.controls.brightness.value : 100,
+})))
+const described = ref<string | null>()
+const describedDevice = computed(() => (described.value ? mirror.bench.devices[described.value] : undefined))
+const blank: Device = { id: 'new', name: '', kind: 'other', controls: {}, origin: 'described' }
+
 const frontId = computed(() => frontWindow(mirror.bench)?.id)
 useViewKeys('Bench', [
   { keys: 'Tab', does: 'goes to the screen; with live keys on, what you press there goes to the bench' },
@@ -44,7 +54,15 @@ function leave(event: KeyboardEvent): void {
       <span class="soft">The simulated workstation of the control room. {{ liveKeys.on ? 'Put the focus on its screen and press keys: they go to the levers first, then to the program in front.' : 'Live keys are off: keys stay in this application.' }}</span>
     </header>
     <div class="view-body bench">
+      <DeviceEditor
+        v-if="described === null || describedDevice"
+        :key="described ?? 'new'"
+        :device="describedDevice ?? blank"
+        :is-new="described === null"
+        @close="described = undefined"
+      />
       <div
+        v-else
         ref="screen"
         class="screen"
         tabindex="0"
@@ -64,6 +82,25 @@ function leave(event: KeyboardEvent): void {
           @maximize="change({ kind: 'window.mode', windowId: window.id, mode: window.mode === 'maximized' ? 'normal' : 'maximized' })"
           @close="change({ kind: 'window.close', windowId: window.id })"
         />
+        <ul
+          class="displays"
+          aria-label="Displays"
+        >
+          <li
+            v-for="display in displays"
+            :key="display.id"
+            :class="{ asleep: display.isAsleep || display.use === 'off' }"
+          >
+            {{ display.name }}: {{ display.use === 'off' ? 'switched off' : display.isAsleep ? 'asleep' : display.use === 'mirrored' ? 'mirrored' : 'awake' }}, {{ display.brightness }} %
+          </li>
+        </ul>
+        <p
+          v-if="displays[0]?.isAsleep"
+          class="sleep"
+          role="status"
+        >
+          {{ displays[0].name }} is asleep. A key or the pointer wakes it.
+        </p>
         <p
           v-if="shown.length === 0"
           class="bare"
@@ -108,7 +145,10 @@ function leave(event: KeyboardEvent): void {
           </li>
         </ul>
       </div>
-      <DevicePanel @change="change" />
+      <DevicePanel
+        @change="change"
+        @describe="described = $event ?? null"
+      />
     </div>
   </section>
 </template>
@@ -117,6 +157,10 @@ function leave(event: KeyboardEvent): void {
 .bench { grid-template-columns: minmax(0, 1fr) 320px; }
 .screen { position: relative; overflow: hidden; background: var(--desk); min-height: 0; outline-offset: -3px; }
 .bare { position: absolute; inset: 40% 0 auto; text-align: center; color: var(--ink-soft); }
+.displays { position: absolute; top: 8px; right: 12px; display: flex; gap: 6px; z-index: 550; }
+.displays li { padding: 2px 8px; background: var(--surface); border: 1px solid var(--line-strong); border-top-width: 3px; color: var(--ink); font-size: 12px; }
+.displays li.asleep { border-style: dashed; border-top-style: solid; color: var(--ink-soft); }
+.sleep { position: absolute; inset: 0; display: grid; place-items: center; background: #0b0f0d; color: #b9c4bd; z-index: 540; }
 .messages { position: absolute; right: 12px; bottom: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }
 .messages li { display: flex; gap: 8px; align-items: start; padding: 8px 10px; background: var(--surface); border: 1px solid var(--live); border-left-width: 4px; }
 .messages span { flex: 1; }

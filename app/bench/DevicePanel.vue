@@ -2,26 +2,32 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Change, Control, ControlValue, Device } from '~~/core/bench'
-import { valueInWords } from '~~/core/bench'
-import { deviceKindWords } from '~~/core/steps'
+import { deviceKindWords, lampIndex, lampNow, rangeInWords, valueInWords } from '~~/core/bench'
 import type { Step } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
 import LampLight from '~/plates/LampLight.vue'
+import { useCopiedStep } from '~/steps/useCopiedStep'
+import DeviceMore from './DeviceMore.vue'
 import IconLamp from '~icons/tabler/bulb'
+import IconCopy from '~icons/tabler/copy'
 import IconLever from '~icons/tabler/plus'
 
 /** Every device with its controls: what it is, its identifier, the value and how it may change; each can become a lever or a lamp. */
-const emit = defineEmits<{ change: [change: Change] }>()
+const emit = defineEmits<{ change: [change: Change], describe: [deviceId: string | undefined] }>()
 
 const mirror = useMirror()
 const router = useRouter()
+const notices = useNotices()
+const { copy } = useCopiedStep()
 const filter = ref('')
 const users = computed(() => {
   const used = new Map<string, string[]>()
   for (const lever of mirror.levers) {
     for (const step of lever.steps) {
-      if (step.kind === 'device.control' && step.target.kind === 'devices') for (const id of step.target.deviceIds) used.set(id, [...used.get(id) ?? [], String(lever.plate)])
+      const ids = step.kind !== 'device.control' ? [] : step.target.kind === 'devices' ? step.target.deviceIds : devicesMeant(step.target)
+      for (const id of ids) used.set(id, [...new Set([...used.get(id) ?? [], `${lever.plate} ${lever.name}`])])
     }
   }
   return used
@@ -30,8 +36,8 @@ const devices = computed(() => {
   const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
   return Object.values(mirror.bench.devices).map(device => ({
     device, kind: deviceKindWords[device.kind].one, usedBy: users.value.get(device.id) ?? [],
-    rows: Object.entries(device.controls).map(([id, control]) => ({ id, control, words: valueInWords(control), isLamp: mirror.bench.lamps.some(lamp => lamp.deviceId === device.id && lamp.controlId === id) })),
-  })).filter(({ device, kind, rows }) => words.every(word => `${device.name} ${device.id} ${kind} ${rows.map(row => `${row.control.name} ${row.words}`).join(' ')}`.toLowerCase().includes(word)))
+    rows: Object.entries(device.controls).map(([id, control]) => ({ id, control, words: valueInWords(control), lamp: mirror.bench.lamps[lampIndex(mirror.bench, { deviceId: device.id, controlId: id })], light: lampNow({ deviceId: device.id, controlId: id }, mirror.bench).state })),
+  })).filter(({ device, kind, rows, usedBy }) => words.every(word => `${device.name} ${device.id} ${kind} ${usedBy.join(' ')} ${rows.map(row => `${row.control.name} ${row.words}`).join(' ')}`.toLowerCase().includes(word)))
 })
 
 function set(device: Device, controlId: string, value: ControlValue): void {
@@ -47,9 +53,23 @@ function usualWay(control: Control): Extract<Step, { kind: 'device.control' }>['
   }
 }
 
+/** Devices that a step means without naming them. */
+function devicesMeant(target: { kind: 'all' | 'default', deviceKind: Device['kind'] }): string[] {
+  const all = Object.values(mirror.bench.devices).filter(device => device.kind === target.deviceKind)
+  return (target.kind === 'all' ? all : all.filter(device => device.isDefault)).map(device => device.id)
+}
+
+function stepOf(device: Device, controlId: string, control: Control): Step {
+  return { id: 's1', kind: 'device.control', target: { kind: 'devices', deviceIds: [device.id] }, controlId, to: usualWay(control), onFailure: 'stop' }
+}
+
 function makeLever(device: Device, controlId: string, control: Control): void {
-  const step: Step = { id: 's1', kind: 'device.control', target: { kind: 'devices', deviceIds: [device.id] }, controlId, to: usualWay(control), onFailure: 'stop' }
-  void router.push({ path: '/levers/new', query: { step: JSON.stringify(step), name: `${device.name}: ${control.name}` } })
+  void router.push({ path: '/levers/new', query: { step: JSON.stringify(stepOf(device, controlId, control)), name: `${device.name}: ${control.name}` } })
+}
+
+function copyStep(device: Device, controlId: string, control: Control): void {
+  copy(stepOf(device, controlId, control))
+  notices.say(`Copied ${control.name} of ${device.name} as a step. Paste it below the steps of any lever.`)
 }
 </script>
 
@@ -58,13 +78,21 @@ function makeLever(device: Device, controlId: string, control: Control): void {
     class="inspector"
     aria-label="Devices"
   >
-    <ElInput
-      v-model="filter"
-      size="small"
-      clearable
-      placeholder="Filter the devices"
-      aria-label="Filter the devices"
-    />
+    <div class="head">
+      <ElInput
+        v-model="filter"
+        size="small"
+        clearable
+        placeholder="Filter the devices"
+        aria-label="Filter the devices"
+      />
+      <ElButton
+        size="small"
+        @click="emit('describe', undefined)"
+      >
+        <IconLever class="icon" /> Device
+      </ElButton>
+    </div>
     <section
       v-for="{ device, kind, rows, usedBy } in devices"
       :key="device.id"
@@ -79,7 +107,15 @@ function makeLever(device: Device, controlId: string, control: Control): void {
           {{ device.plugged === false ? 'Plug in' : 'Unplug' }}
         </ElButton>
       </h3>
-      <code class="soft">{{ device.id }}</code>
+      <p class="soft what">
+        <code>{{ device.id }}</code>{{ usedBy.length > 0 ? ` · used by ${usedBy.slice(0, 2).join(', ')}${usedBy.length > 2 ? ` and ${usedBy.length - 2} more` : ''}` : '' }}
+      </p>
+      <p
+        v-if="device.fault"
+        class="fault"
+      >
+        {{ device.fault.kind === 'refuses' ? 'Refuses' : 'Does not follow' }}: {{ device.fault.because }}.
+      </p>
       <ul>
         <li
           v-for="row in rows"
@@ -88,12 +124,12 @@ function makeLever(device: Device, controlId: string, control: Control): void {
         >
           <LampLight
             v-if="row.control.kind === 'switch'"
-            :value="row.control.value"
+            :state="row.light"
           />
           <span v-else />
           <span
             class="cut"
-            :title="row.id"
+            :title="`${row.id}: ${rangeInWords(row.control)}${row.control.readOnly ? '. Changes with the world; no lever sets it.' : ''}`"
           >{{ row.control.name }}</span>
           <ElButton
             v-if="row.control.kind === 'switch'"
@@ -129,15 +165,25 @@ function makeLever(device: Device, controlId: string, control: Control): void {
           />
           <button
             type="button"
-            :aria-pressed="row.isLamp"
-            :title="row.isLamp ? 'No longer a lamp' : 'Watch as a lamp'"
+            :aria-pressed="Boolean(row.lamp)"
+            :title="row.lamp ? 'No longer a lamp' : 'Watch as a lamp'"
             :aria-label="`${row.control.name} of ${device.name} as a lamp`"
-            @click="emit('change', { kind: 'lamp.watch', deviceId: device.id, controlId: row.id, watched: !row.isLamp })"
+            @click="emit('change', { kind: 'lamp.watch', deviceId: device.id, controlId: row.id, watched: !row.lamp })"
           >
             <IconLamp class="icon" />
           </button>
           <button
             type="button"
+            title="Copy as a step"
+            :disabled="row.control.readOnly"
+            :aria-label="`Copy ${row.control.name} of ${device.name} as a step`"
+            @click="copyStep(device, row.id, row.control)"
+          >
+            <IconCopy class="icon" />
+          </button>
+          <button
+            type="button"
+            :disabled="row.control.readOnly"
             title="Make a lever of it"
             :aria-label="`Make a lever of ${row.control.name} of ${device.name}`"
             @click="makeLever(device, row.id, row.control)"
@@ -146,6 +192,11 @@ function makeLever(device: Device, controlId: string, control: Control): void {
           </button>
         </li>
       </ul>
+      <DeviceMore
+        :device="device"
+        @change="emit('change', $event)"
+        @describe="emit('describe', device.id)"
+      />
     </section>
     <p
       v-if="devices.length === 0"
@@ -162,8 +213,12 @@ h3 { display: flex; gap: 6px; align-items: center; }
 h3 .soft { font-weight: 400; }
 h3 .el-button { margin-left: auto; }
 code { font-size: 11px; }
-.control { display: grid; grid-template-columns: 14px minmax(0, 1fr) 112px 22px 22px; gap: 4px; align-items: center; min-height: 28px; }
+.head { display: flex; gap: 6px; }
+.what { font-size: 12px; }
+.control > button:disabled { visibility: hidden; }
+.control { display: grid; grid-template-columns: 14px minmax(0, 1fr) 112px 20px 20px 20px; gap: 4px; align-items: center; min-height: 28px; }
 .control > button:not(.el-button) { border: 0; background: none; color: var(--ink-soft); padding: 0; cursor: pointer; line-height: 0; }
-.control > button[aria-pressed='true'] { color: var(--live); }
+/* Pressed is told by shape too: a line below. */
+.control > button[aria-pressed='true'] { color: var(--live); box-shadow: 0 2px 0 var(--live-fill); }
 .control .el-input-number { width: 112px; }
 </style>

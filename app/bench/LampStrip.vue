@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { valueInWords } from '~~/core/bench'
+import type { Lamp } from '~~/core/bench'
+import { lampNow } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -11,16 +12,13 @@ const { narrow = false } = defineProps<{ narrow?: boolean }>()
 
 const mirror = useMirror()
 const notices = useNotices()
-const lamps = computed(() => mirror.bench.lamps.flatMap(({ deviceId, controlId }) => {
-  const device = mirror.bench.devices[deviceId]
-  const control = device?.controls[controlId]
-  return device && control ? [{ deviceId, controlId, name: device.name, control, words: valueInWords(control) }] : []
+const lamps = computed(() => mirror.bench.lamps.map((lamp) => {
+  const control = mirror.bench.devices[lamp.deviceId]?.controls[lamp.controlId]
+  return { lamp, ...lampNow(lamp, mirror.bench), isSwitch: control?.kind === 'switch', value: control?.value ?? null }
 }))
 
-function switchLamp(lamp: (typeof lamps.value)[number]): void {
-  if (lamp.control.kind !== 'switch') return
-  const change = { kind: 'device.set' as const, deviceId: lamp.deviceId, controlId: lamp.controlId, value: !lamp.control.value }
-  void notices.attempt(() => callApi('changeBench', { body: { changes: [change] } }))
+function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
+  void notices.attempt(() => callApi('changeBench', { body: { changes: [{ kind: 'device.set', deviceId, controlId, value: !value }] } }))
 }
 </script>
 
@@ -30,21 +28,23 @@ function switchLamp(lamp: (typeof lamps.value)[number]): void {
     :class="{ narrow }"
   >
     <li
-      v-for="lamp in lamps"
-      :key="lamp.deviceId + lamp.controlId"
+      v-for="{ lamp, state, words, name, isSwitch, value } in lamps"
+      :key="`${lamp.deviceId} ${lamp.controlId}`"
     >
-      <button
-        type="button"
-        :title="`${lamp.name}: ${lamp.words}. Press to switch by hand.`"
-        :aria-label="`${lamp.name}: ${lamp.words}. Switch it.`"
-        @click="switchLamp(lamp)"
+      <component
+        :is="isSwitch ? 'button' : 'span'"
+        :type="isSwitch ? 'button' : undefined"
+        class="lamp-line"
+        :title="`${name}: ${words}${isSwitch ? '. Press to switch by hand.' : ''}`"
+        :aria-label="`${name}: ${words}.${isSwitch ? ' Switch it.' : ''}`"
+        @click="isSwitch ? switchLamp(lamp, value) : undefined"
       >
-        <LampLight :value="lamp.control.value" />
+        <LampLight :state="state" />
         <template v-if="!narrow">
-          <span class="cut">{{ lamp.name }}</span>
-          <span class="soft cut">{{ lamp.words }}</span>
+          <span class="cut">{{ name }}</span>
+          <span class="soft cut">{{ words }}</span>
         </template>
-      </button>
+      </component>
     </li>
   </ul>
 </template>
@@ -52,7 +52,8 @@ function switchLamp(lamp: (typeof lamps.value)[number]): void {
 <style scoped>
 .lamps { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0 12px; }
 .lamps.narrow { display: flex; gap: 4px; }
-button { display: grid; grid-template-columns: 14px minmax(0, auto) minmax(40px, 1fr); align-items: center; gap: 6px; width: 100%; height: 23px; padding: 0 2px; border: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
-.narrow button { display: flex; width: auto; }
-button:hover { background: var(--sunken); }
+.lamp-line { display: grid; grid-template-columns: 14px minmax(0, auto) minmax(40px, 1fr); align-items: center; gap: 6px; width: 100%; height: 23px; padding: 0 2px; border: 0; background: none; color: inherit; font: inherit; text-align: left; }
+button.lamp-line { cursor: pointer; }
+.narrow .lamp-line { display: flex; width: auto; }
+button.lamp-line:hover { background: var(--sunken); }
 </style>

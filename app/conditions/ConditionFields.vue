@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Condition } from '~~/core/conditions'
-import { describeCondition, evaluate } from '~~/core/conditions'
+import { clockTime, describeCondition, evaluate } from '~~/core/conditions'
+import PlugInButton from '~/bench/PlugInButton.vue'
+import { usePlugIn } from '~/bench/usePlugIn'
 import AddButton from '~/form/AddButton.vue'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
@@ -15,7 +17,7 @@ const condition = defineModel<Condition>({ required: true })
 
 const mirror = useMirror()
 const devices = computed(() => Object.values(mirror.bench.devices))
-const controls = computed(() => (condition.value.kind === 'control-is' ? Object.entries(mirror.bench.devices[condition.value.deviceId]?.controls ?? {}) : []))
+const controls = computed(() => ('controlId' in condition.value ? Object.entries(mirror.bench.devices[condition.value.deviceId]?.controls ?? {}) : []))
 const values = computed(() => {
   if (condition.value.kind !== 'control-is') return []
   const control = mirror.bench.devices[condition.value.deviceId]?.controls[condition.value.controlId]
@@ -25,7 +27,8 @@ const values = computed(() => {
     default: return undefined
   }
 })
-const verdict = computed(() => evaluate(condition.value, mirror.bench))
+const verdict = computed(() => evaluate(condition.value, mirror.bench, mirror.minuteOfDay))
+const plugIn = usePlugIn(deviceId => ('deviceId' in condition.value ? setDevice(deviceId) : undefined))
 
 function setPart(part: Record<string, unknown>): void {
   condition.value = { ...condition.value, ...part } as Condition
@@ -34,11 +37,22 @@ function setPart(part: Record<string, unknown>): void {
 /** Another device has other controls: its first one is taken, with the value it has now. */
 function setDevice(deviceId: string): void {
   const [controlId, control] = Object.entries(mirror.bench.devices[deviceId]?.controls ?? {})[0] ?? ['', undefined]
-  setPart({ deviceId, controlId, value: control?.value ?? null })
+  switch (condition.value.kind) {
+    case 'control-is': return setPart({ deviceId, controlId, value: control?.value ?? null })
+    case 'lamp-is': return setPart({ deviceId, controlId })
+    default: return setPart({ deviceId })
+  }
+}
+
+/** `22:15` as a minute of the day. */
+function minuteOf(time: string): number {
+  const [hours, minutes] = time.split(':').map(Number)
+  return hours! * 60 + minutes!
 }
 
 function setControl(controlId: string): void {
-  if (condition.value.kind === 'control-is') setPart({ controlId, value: mirror.bench.devices[condition.value.deviceId]?.controls[controlId]?.value ?? null })
+  if (condition.value.kind === 'lamp-is') setPart({ controlId })
+  else if (condition.value.kind === 'control-is') setPart({ controlId, value: mirror.bench.devices[condition.value.deviceId]?.controls[controlId]?.value ?? null })
 }
 </script>
 
@@ -59,15 +73,34 @@ function setControl(controlId: string): void {
         @update:model-value="setPart({ programId: $event })"
       />
       <ChoiceSelect
-        v-else-if="condition.kind === 'device-present' || condition.kind === 'control-is'"
+        v-else-if="condition.kind === 'device-present' || condition.kind === 'control-is' || condition.kind === 'lamp-is'"
         :model-value="condition.deviceId"
         size="small"
         filterable
         :label="`${label}: device`"
         :options="devices.map(device => ({ value: device.id, name: device.name }))"
-        @update:model-value="condition.kind === 'control-is' ? setDevice($event) : setPart({ deviceId: $event })"
+        @update:model-value="setDevice"
       />
-      <template v-if="condition.kind === 'control-is'">
+      <PlugInButton
+        v-if="condition.kind === 'device-present'"
+        :plug-in="plugIn"
+      />
+      <template v-else-if="condition.kind === 'time-of-day'">
+        <span>from</span>
+        <ElTimeSelect
+          v-for="(part, i) in (['fromMinute', 'toMinute'] as const)"
+          :key="part"
+          :model-value="clockTime(condition[part])"
+          size="small"
+          start="00:00"
+          end="23:45"
+          step="00:15"
+          :clearable="false"
+          :aria-label="`${label}: ${i === 0 ? 'from' : 'to'}`"
+          @update:model-value="setPart({ [part]: minuteOf($event) })"
+        />
+      </template>
+      <template v-if="condition.kind === 'control-is' || condition.kind === 'lamp-is'">
         <ChoiceSelect
           :model-value="condition.controlId"
           size="small"
@@ -77,7 +110,15 @@ function setControl(controlId: string): void {
         />
         <span>is</span>
         <ChoiceSelect
-          v-if="values"
+          v-if="condition.kind === 'lamp-is'"
+          :model-value="condition.state"
+          size="small"
+          :label="`${label}: state of the lamp`"
+          :options="['lit', 'dark', 'unknown'].map(state => ({ value: state, name: state }))"
+          @update:model-value="setPart({ state: $event })"
+        />
+        <ChoiceSelect
+          v-else-if="values"
           :model-value="String(condition.value)"
           size="small"
           :label="`${label}: value`"

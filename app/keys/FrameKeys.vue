@@ -60,7 +60,7 @@ const times = [{ key: 'holdMs', label: 'A key counts as held after' }, { key: 'g
         :aria-selected="entry.id === frameId"
         @click="frameId = entry.id"
       >
-        <LampLight :value="live.get(entry.id) ?? false" />
+        <LampLight :state="live.get(entry.id) ? 'lit' : 'dark'" />
         <strong class="cut">{{ entry.name }}</strong>
         <span
           class="soft cut"

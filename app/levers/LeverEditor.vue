@@ -18,6 +18,8 @@ import StepFields from '~/steps/StepFields.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import AliasField from './AliasField.vue'
 import FormField from '~/form/FormField.vue'
+import FeedbackFields from './FeedbackFields.vue'
+import InterlockField from './InterlockField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
 import TriggerFields from '~/keys/TriggerFields.vue'
@@ -201,6 +203,15 @@ useEventListener(window, 'keydown', (event) => {
         <ScopeField
           v-model="draft.scope"
           :issue="issueOf('scope.programIds')"
+        />
+        <InterlockField
+          v-model="draft.interlock"
+          :lever-id="lever?.id"
+          :issue="issueOf('interlock.otherwise.leverId')"
+        />
+        <FeedbackFields
+          :model-value="draft"
+          @update:model-value="kept = { ...kept, draft: $event }"
         />
         <div class="pair">
           <FormField label="Frame">

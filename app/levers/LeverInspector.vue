@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { findClashes } from '~~/core/clash'
-import { describeScope, describeTrigger, triggerKeys } from '~~/core/levers'
+import { lampNow } from '~~/core/bench'
+import { describeInterlock, describeScope, describeTrigger, gateOf, goesTo, lampOf, triggerKeys } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { describeStep, lintStep } from '~~/core/steps'
 import LeverIcon from '~/icons/LeverIcon.vue'
@@ -27,6 +28,13 @@ const router = useRouter()
 /** What the rehearsal does not say by itself: notes, and faults of steps it does not reach. */
 const findings = computed(() => lever.steps.flatMap(step => lintStep(step, mirror.bench, mirror.tableOf(lever.frameId))).filter(finding => finding.severity === 'note' || finding.code === 'option-twice' || finding.code === 'split-path' || finding.code === 'line-splits').map(({ mend: _mend, ...finding }) => finding))
 const clashes = computed(() => findClashes({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings, onlyLeverId: lever.id }))
+const lamp = computed(() => {
+  const watched = lampOf(lever, mirror.bench)
+  return watched && lampNow(watched, mirror.bench)
+})
+const goal = computed(() => goesTo(lever, mirror.bench))
+const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
+const interlock = computed(() => lever.interlock && describeInterlock(lever.interlock, mirror.bench, id => mirror.leverChoices.find(choice => choice.value === id)?.name))
 const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).slice(0, 4))
 </script>
 
@@ -40,6 +48,7 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
         :plate="lever.plate"
         :steps="lever.steps"
         :off="!lever.enabled"
+        :lamp="lamp"
       />
       <LeverIcon :lever="lever" />
       <h2>{{ lever.name }}</h2>
@@ -71,6 +80,12 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
       </ElButton>
     </div>
     <VariantNotes :lever="lever" />
+    <p v-if="lamp">
+      {{ lamp.name }} is {{ lamp.words }}{{ goal ? `; a pull leads to ${goal}` : '' }}.
+    </p>
+    <p v-if="interlock">
+      {{ interlock }} <span :class="gate.kind === 'open' ? 'soft' : 'fault'">{{ gate.kind === 'open' ? 'It holds now.' : gate.kind === 'ask' ? gate.question : gate.because }}</span>
+    </p>
     <section>
       <p v-if="sentences.length === 1">
         {{ sentences[0] }}

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { describeScope, describeTrigger, triggerKeys } from '~~/core/levers'
+import { lampNow } from '~~/core/bench'
+import { describeScope, describeTrigger, goesTo, lampOf, triggerKeys } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { describeSteps } from '~~/core/steps'
 import { describeOwn } from '~~/core/variants'
@@ -16,6 +17,11 @@ const mirror = useMirror()
 const sentence = computed(() => describeSteps(lever.steps, mirror.names))
 const pattern = computed(() => lever.variant && mirror.leverById.get(lever.variant.patternId))
 const scope = computed(() => describeScope(lever.scope, mirror.bench))
+const lamp = computed(() => {
+  const watched = lampOf(lever, mirror.bench)
+  return watched && lampNow(watched, mirror.bench)
+})
+const goal = computed(() => goesTo(lever, mirror.bench))
 const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.bench))
 </script>
 
@@ -28,6 +34,7 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
       :plate="lever.plate"
       :steps="lever.steps"
       :off="state.tone === 'off'"
+      :lamp="lamp"
     />
     <span class="name cut"><LeverIcon :lever="lever" /> <strong>{{ lever.name }}</strong><span
       v-if="lever.variant"
@@ -53,13 +60,13 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
     <span
       class="cut"
       :class="state.tone"
-      :title="state.words"
-    >{{ state.words }}</span>
+      :title="goal && state.tone === 'soft' ? `Ready. ${lamp ? `Now ${lamp.words}; a` : 'A'} pull leads to: ${goal}` : state.words"
+    >{{ goal && state.tone === 'soft' ? `→ ${goal}` : state.words }}</span>
   </div>
 </template>
 
 <style scoped>
-.lever { grid-template-columns: 48px minmax(130px, 240px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px; }
+.lever { grid-template-columns: 58px minmax(130px, 240px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px; }
 .triggers { display: flex; gap: 6px; overflow: hidden; }
 
 .name { display: flex; align-items: center; gap: 7px; }

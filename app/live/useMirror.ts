@@ -1,3 +1,4 @@
+import { useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
@@ -14,6 +15,11 @@ const KEPT_RUNS = 500
 
 const emptyBench: BenchState = { programs: {}, windows: {}, stack: [], files: {}, folders: {}, addresses: [], devices: {}, messages: [], lamps: [] }
 
+function minuteNow(): number {
+  const now = new Date()
+  return now.getHours() * 60 + now.getMinutes()
+}
+
 /** This tab's copy of what the server has: filled once, then kept true by live events. */
 export const useMirror = defineStore('mirror', () => {
   const phase = ref<'loading' | 'live' | 'cut-off'>('loading')
@@ -27,15 +33,23 @@ export const useMirror = defineStore('mirror', () => {
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
 
+  /** By the clock of this computer, which is that of the server. */
+  const minuteOfDay = ref(minuteNow())
+  useIntervalFn(() => {
+    minuteOfDay.value = minuteNow()
+  }, 2000)
+
   const leverById = computed(() => new Map(levers.value.map(lever => [lever.id, lever])))
   const frameById = computed(() => new Map(frames.value.map(frame => [frame.id, frame])))
   /** The frames, to be chosen from. */
   const frameChoices = computed(() => frames.value.map(frame => ({ value: frame.id, name: frame.name })))
   /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
-  const framesLive = computed<readonly Frame[]>(before => framesNow(frames.value, bench.value, before))
+  const framesLive = computed<readonly Frame[]>(before => framesNow(frames.value, bench.value, before, minuteOfDay.value))
   const tables = computed(() => new Map(frames.value.map(frame => [frame.id, tableFor(frame.id, values.value, bench.value)])))
   const front = computed(() => frontWindow(bench.value))
   const frontProgramId = computed(() => frontProgram(bench.value)?.id)
+  /** Levers to be chosen from, by their number. */
+  const leverChoices = computed(() => levers.value.map(lever => ({ value: lever.id, name: `${lever.plate} ${lever.name}` })))
   const openQuestions = computed(() => runs.value.filter(run => run.phase === 'asking'))
 
   /** The names that sentences need, of frames too. */
@@ -106,5 +120,5 @@ export const useMirror = defineStore('mirror', () => {
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
   }
 
-  return { phase, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, frameChoices, front, frontProgramId, openQuestions, names, tableOf, fill, take, adopt }
+  return { phase, minuteOfDay, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, frameChoices, leverChoices, front, frontProgramId, openQuestions, names, tableOf, fill, take, adopt }
 })

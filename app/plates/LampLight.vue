@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import type { ControlValue } from '~~/core/bench'
+import type { LampNow } from '~~/core/bench'
 
 /** A round light: lit, dark, or hatched for unknown. The words beside it say the same. */
-const { value } = defineProps<{ value: ControlValue }>()
+const { state } = defineProps<{ state: LampNow['state'] }>()
 </script>
 
 <template>
   <span
     class="lamp"
-    :class="value === null ? 'unknown' : value ? 'lit' : 'dark'"
+    :class="state"
     aria-hidden="true"
   />
 </template>

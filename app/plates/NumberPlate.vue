@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { natureOf } from '~~/core/levers'
+import type { LampNow } from '~~/core/bench'
 import type { Nature } from '~~/core/levers'
 import type { Step } from '~~/core/steps'
+import LampLight from './LampLight.vue'
 import IconSheet from '~icons/tabler/list-numbers'
 import IconMessage from '~icons/tabler/message-2'
 import IconDevice from '~icons/tabler/adjustments'
@@ -11,7 +13,7 @@ import IconPlace from '~icons/tabler/map-pin'
 import IconProgram from '~icons/tabler/app-window'
 
 /** The enamel plate of a lever: its number, and by colour and glyph what it acts on. */
-const { plate, steps, off = false } = defineProps<{ plate: number, steps: readonly Step[], off?: boolean }>()
+const { plate, steps, off = false, lamp } = defineProps<{ plate: number, steps: readonly Step[], off?: boolean, lamp?: LampNow }>()
 
 const glyphs = { program: IconProgram, place: IconPlace, device: IconDevice, keys: IconKeys, message: IconMessage, sheet: IconSheet }
 const words: Record<Nature, string> = { program: 'a program', place: 'a place', device: 'a device', keys: 'keys and text', message: 'a message', sheet: 'a run sheet' }
@@ -23,12 +25,17 @@ const nature = computed(() => natureOf(steps))
     class="plate"
     :class="{ off }"
     :style="{ '--enamel': `var(--plate-${nature})` }"
-    :title="`Number ${plate}: ${words[nature]}`"
+    :title="`Number ${plate}: ${words[nature]}${lamp ? `. ${lamp.name}: ${lamp.words}` : ''}`"
   >
     <component
       :is="glyphs[nature]"
       class="glyph"
       aria-hidden="true"
+    />
+    <LampLight
+      v-if="lamp"
+      class="lamp"
+      :state="lamp.state"
     />
     <span>{{ plate === 0 ? '–' : plate }}</span>
   </span>
@@ -45,4 +52,6 @@ const nature = computed(() => natureOf(steps))
 }
 .glyph { width: 12px; height: 12px; flex: none; }
 .plate.off { background: none; color: var(--ink-soft); box-shadow: none; border: 1px dashed var(--line-strong); }
+.plate .lamp { width: 10px; height: 10px; border-color: var(--plate-ink); --ink-soft: var(--plate-ink); }
+.plate.off .lamp { border-color: var(--ink-soft); }
 </style>

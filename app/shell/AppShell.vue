@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { useWake } from '~/bench/useWake'
 import { useKeyFeed } from '~/keys/useLiveKeys'
+import { useFeedback } from '~/levers/useFeedback'
 import { useHistoryKeys } from '~/levers/useHistoryKeys'
 import { useLiveEvents } from '~/live/useLiveEvents'
 import { useMirror } from '~/live/useMirror'
@@ -8,11 +10,14 @@ import HelpSheet from './HelpSheet.vue'
 import NoticeLine from './NoticeLine.vue'
 import QuestionLine from './QuestionLine.vue'
 import TopBar from './TopBar.vue'
+import WaitLine from './WaitLine.vue'
 import { useTheme } from './useTheme'
 
 useTheme()
 useLiveEvents()
+useWake()
 useKeyFeed()
+useFeedback()
 useHistoryKeys()
 const mirror = useMirror()
 </script>
@@ -31,6 +36,7 @@ const mirror = useMirror()
       <slot v-else />
     </main>
     <footer>
+      <WaitLine />
       <QuestionLine />
       <NoticeLine />
       <BenchStrip />

@@ -106,7 +106,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
             :aria-pressed="frame.on"
             :title="`Frame ${frame.name}: ${frame.on ? 'on' : 'off'}. Switch it.`"
             @click="actions.switchFrame(frame.id, !frame.on)"
-          ><LampLight :value="frame.on" /> {{ frame.name }}</button>
+          ><LampLight :state="frame.on ? 'lit' : 'dark'" /> {{ frame.name }}</button>
         </span>
       </h3>
       <LampStrip :narrow="folded" />

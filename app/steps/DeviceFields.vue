@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Control, DeviceKind } from '~~/core/bench'
-import { DEVICE_KINDS, valueInWords } from '~~/core/bench'
-import { deviceKindWords } from '~~/core/steps'
+import { DEVICE_KINDS, deviceKindWords, valueInWords } from '~~/core/bench'
 import type { StepOf } from '~~/core/steps'
+import PlugInButton from '~/bench/PlugInButton.vue'
+import { usePlugIn } from '~/bench/usePlugIn'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import FormField from '~/form/FormField.vue'
 import { useMirror } from '~/live/useMirror'
@@ -27,17 +28,19 @@ const meant = computed(() => {
   return target.kind === 'devices' ? devices.value.filter(device => target.deviceIds.includes(device.id)) : devices.value.filter(device => device.kind === target.deviceKind)
 })
 /** Controls that all the devices meant have. */
-const controls = computed(() => Object.entries(meant.value[0]?.controls ?? {}).filter(([id]) => meant.value.every(device => device.controls[id])))
+const controls = computed(() => Object.entries(meant.value[0]?.controls ?? {}).filter(([id, entry]) => !entry.readOnly && meant.value.every(device => device.controls[id])))
 const control = computed<Control | undefined>(() => controls.value.find(([id]) => id === step.value.controlId)?.[1])
 const ways = computed(() => [
   { kind: 'set', label: 'to' }, ...(control.value?.kind === 'switch' ? [{ kind: 'toggle', label: 'the other way' }] : []),
-  ...(control.value?.kind === 'choice' ? [{ kind: 'cycle', label: 'to the next of' }] : []), ...(control.value?.kind === 'level' ? [{ kind: 'step', label: 'up or down by' }] : []),
+  ...(control.value?.kind === 'choice' ? [{ kind: 'cycle', label: 'to the next of' }] : []), ...(control.value?.kind === 'level' ? [{ kind: 'step', label: 'up or down by' }, { kind: 'ramp', label: 'little by little to' }] : []),
 ] as { kind: ControlStep['to']['kind'], label: string }[])
 const values = computed(() => {
   const of = control.value
   if (of?.kind === 'switch') return [true, false].map(value => ({ id: String(value), value: value as boolean | string, name: valueInWords(of, value) }))
   return of?.kind === 'choice' ? of.choices.map(choice => ({ id: choice.id, value: choice.id as boolean | string, name: choice.name })) : []
 })
+
+const plugIn = usePlugIn(deviceId => set({ target: { kind: 'devices', deviceIds: [deviceId] }, controlId: mirror.bench.devices[deviceId]?.controls[step.value.controlId] ? step.value.controlId : '' }))
 
 function set(part: Partial<ControlStep>): void {
   step.value = { ...step.value, ...part }
@@ -61,6 +64,7 @@ function go(kind: ControlStep['to']['kind']): void {
     case 'toggle': return set({ to: { kind, whenUnknown: true } })
     case 'cycle': return set({ to: { kind, values: of.kind === 'choice' ? of.choices.map(choice => choice.id) : [] } })
     case 'step': return set({ to: { kind, by: of.kind === 'level' ? of.step : 1 } })
+    case 'ramp': return set({ to: { kind, value: of.kind === 'level' ? of.value ?? of.min : 0, overMs: 10_000 } })
   }
 }
 
@@ -88,6 +92,10 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         placeholder="Choose by name"
         :options="devices.map(device => ({ value: device.id, name: device.name, detail: device.id }))"
         @update:model-value="set({ target: { kind: 'devices', deviceIds: $event } })"
+      />
+      <PlugInButton
+        v-if="step.target.kind === 'devices'"
+        :plug-in="plugIn"
       />
     </FormField>
     <FormField
@@ -133,8 +141,8 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         v-else-if="step.to.kind === 'toggle'"
         :model-value="String(step.to.whenUnknown)"
         label="What an unknown state becomes"
-        :options="values.map(value => ({ value: value.id, name: `unknown becomes ${value.name}` }))"
-        @update:model-value="set({ to: { kind: 'toggle', whenUnknown: $event === 'true' } })"
+        :options="[...values.map(value => ({ value: value.id, name: `unknown becomes ${value.name}` })), { value: 'ask', name: 'asks where it is unknown' }]"
+        @update:model-value="set({ to: { kind: 'toggle', whenUnknown: $event === 'ask' ? 'ask' : $event === 'true' } })"
       />
       <ChoiceSelect
         v-else-if="step.to.kind === 'cycle'"
@@ -144,6 +152,27 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         :options="values.map(value => ({ value: value.id, name: value.name }))"
         @update:model-value="set({ to: { kind: 'cycle', values: $event } })"
       />
+      <div
+        v-else-if="step.to.kind === 'ramp' && control.kind === 'level'"
+        class="ramp"
+      >
+        <ElInputNumber
+          :model-value="step.to.value"
+          :min="control.min"
+          :max="control.max"
+          controls-position="right"
+          aria-label="Value at the end"
+          @update:model-value="step.to.kind === 'ramp' ? set({ to: { ...step.to, value: $event ?? 0 } }) : undefined"
+        /> within
+        <ElInputNumber
+          :model-value="step.to.overMs / 1000"
+          :min="0.1"
+          :max="3600"
+          controls-position="right"
+          aria-label="Seconds it takes"
+          @update:model-value="step.to.kind === 'ramp' ? set({ to: { ...step.to, overMs: Math.round(($event ?? 1) * 1000) } }) : undefined"
+        /> s
+      </div>
       <ElInputNumber
         v-else-if="step.to.kind === 'step'"
         :model-value="step.to.by"
@@ -156,4 +185,6 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
 
 <style scoped>
 .devices { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
+.ramp { display: flex; align-items: center; gap: 6px; }
+.ramp .el-input-number { width: 90px; }
 </style>

@@ -1,50 +1,57 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { lintStep, namesFor, STEP_KINDS, UNSAVED_POLICIES, unsavedWords } from '~~/core/steps'
-import type { Step, StepKind } from '~~/core/steps'
+import { describeStep, lintStep, STEP_KINDS } from '~~/core/steps'
+import type { PlainStep, Step, StepFinding } from '~~/core/steps'
 import AddButton from '~/form/AddButton.vue'
-import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
-import FormField from '~/form/FormField.vue'
 import { partId } from '~/levers/useLeverDraft'
 import { useMirror } from '~/live/useMirror'
-import ProgramSelect from '~/programs/ProgramSelect.vue'
 import IconDown from '~icons/tabler/arrow-down'
 import IconUp from '~icons/tabler/arrow-up'
-import ArgumentList from './ArgumentList.vue'
-import DeviceFields from './DeviceFields.vue'
-import FindingLines from './FindingLines.vue'
-import OpenProgramFields from './OpenProgramFields.vue'
-import PlacesFields from './PlacesFields.vue'
-import ResolvedText from './ResolvedText.vue'
+import StepForm from './StepForm.vue'
+import { useCopiedStep } from './useCopiedStep'
 
-/** The steps of a lever, in order, with what would not go as meant. One is the common case and shows no numbers. */
+/** The steps of a lever, in order, each with its second way. One step is the common case and shows no numbers. */
 const { issueOf, frameId } = defineProps<{ issueOf: (path: string) => string | undefined, frameId: string }>()
 const steps = defineModel<Step[]>({ required: true })
 const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
 
 const mirror = useMirror()
-const table = computed(() => mirror.tableOf(frameId))
-const names = computed(() => namesFor(mirror.bench, table.value).values)
-const findings = computed(() => steps.value.map(step => lintStep(step, mirror.bench, table.value)))
+const { copied } = useCopiedStep()
+const findings = computed(() => steps.value.map((step) => {
+  const all = lintStep(step, mirror.bench, mirror.tableOf(frameId))
+  return { first: all.filter(finding => !finding.at.startsWith(SECOND)), second: all.filter(finding => finding.at.startsWith(SECOND)).map(secondOf) }
+}))
+/** What was altered by the last step for a while is put back at the end. */
+const canPutBack = computed(() => ['device.control', 'frame.switch'].includes(steps.value.at(-1)?.kind ?? ''))
 
-function kindOf(kind: StepKind) {
-  return STEP_KINDS.find(entry => entry.kind === kind)!
+const SECOND = 'alternative.'
+const FOR_A_WHILE_MS = 600_000
+
+function secondOf({ mend, ...finding }: StepFinding): StepFinding {
+  return { ...finding, at: finding.at.slice(SECOND.length), ...(mend?.step.alternative ? { mend: { label: mend.label, step: mend.step.alternative } } : {}) }
 }
 
-/** A step of another kind keeps the program, where both kinds have one. */
-function changeKind(index: number, kind: StepKind): void {
-  const before = steps.value[index]!
-  const fresh = kindOf(kind).fresh(before.id)
-  steps.value = steps.value.with(index, 'programId' in before && before.programId && kind.startsWith('program.') ? { ...fresh, programId: before.programId } as Step : fresh)
+function fresh(kind: Step['kind']): Step {
+  return STEP_KINDS.find(entry => entry.kind === kind)!.fresh(partId())
 }
 
-function alter(index: number, part: Partial<Step>): void {
-  steps.value = steps.value.with(index, { ...steps.value[index]!, ...part } as Step)
+function set(index: number, step: Step): void {
+  steps.value = steps.value.with(index, step)
 }
 
-function add(): void {
-  steps.value = [...steps.value, kindOf('program.open').fresh(partId())]
+function setSecond(index: number, alternative: PlainStep | undefined): void {
+  const { alternative: _before, ...step } = steps.value[index]!
+  set(index, (alternative ? { ...step, alternative } : step) as Step)
+}
+
+function paste(): void {
+  if (!copied.value) return
+  const step = { ...copied.value, id: partId() }
+  const [only] = steps.value
+  // An empty first step is what the user came to fill in.
+  const isEmpty = steps.value.length === 1 && only?.kind === 'program.open' && only.programId === ''
+  steps.value = isEmpty ? [step] : [...steps.value, step]
 }
 
 function move(index: number, by: number): void {
@@ -59,60 +66,16 @@ function move(index: number, by: number): void {
     class="step"
   >
     <legend>{{ steps.length > 1 ? `Step ${i + 1}` : 'What it does' }}</legend>
-    <div class="kind">
-      <ChoiceSelect
-        :model-value="step.kind"
-        :label="`Kind of step ${i + 1}`"
-        :options="STEP_KINDS.map(entry => ({ value: entry.kind, name: entry.label }))"
-        @update:model-value="changeKind(i, $event)"
-      />
-      <ProgramSelect
-        v-if="'programId' in step"
-        :model-value="step.programId ?? ''"
-        :label="`Program of step ${i + 1}`"
-        :invalid="issueOf(`steps.${i}.programId`) !== undefined"
-        @update:model-value="alter(i, { programId: $event as string })"
-      />
-      <span v-else-if="step.kind === 'place.open' || step.kind === 'device.control'" />
-      <div
-        v-else-if="step.kind === 'frame.switch'"
-        class="switching"
-      >
-        <ChoiceSelect
-          :model-value="step.frameIds"
-          multiple
-          :label="`Frames of step ${i + 1}`"
-          :aria-invalid="issueOf(`steps.${i}.frameIds`) !== undefined"
-          placeholder="Choose frames"
-          :options="mirror.frameChoices"
-          @update:model-value="alter(i, { frameIds: $event })"
-        />
-        <ChoiceSelect
-          :model-value="step.to"
-          :label="`Which way step ${i + 1} switches`"
-          :options="[{ value: 'toggle', name: 'the other way' }, { value: 'on', name: 'on' }, { value: 'off', name: 'off' }]"
-          @update:model-value="alter(i, { to: $event })"
-        />
-      </div>
-      <ElInput
-        v-else-if="step.kind === 'message.show'"
-        :model-value="step.text"
-        :aria-label="`Message of step ${i + 1}`"
-        :aria-invalid="issueOf(`steps.${i}.text`) !== undefined"
-        placeholder="What it says"
-        @update:model-value="alter(i, { text: $event })"
-      />
-      <label
-        v-else-if="step.kind === 'wait'"
-        class="wait"
-      ><ElInputNumber
-        :model-value="step.ms / 1000"
-        :min="0"
-        :max="86400"
-        :step="0.1"
-        :aria-label="`Seconds of step ${i + 1}`"
-        @update:model-value="alter(i, { ms: Math.round(($event ?? 0) * 1000) })"
-      /> seconds</label>
+    <StepForm
+      :model-value="step"
+      :name="`step ${i + 1}`"
+      :index="i"
+      :findings="findings[i]!.first"
+      :issue-of="path => issueOf(`steps.${i}.${path}`)"
+      :frame-id="frameId"
+      @update:model-value="set(i, $event)"
+      @several="(stepId, name, values) => emit('several', stepId, name, values)"
+    >
       <div
         v-if="steps.length > 1"
         class="order"
@@ -138,122 +101,78 @@ function move(index: number, by: number): void {
           @click="steps = steps.toSpliced(i, 1)"
         />
       </div>
-    </div>
-    <p
-      v-for="part in ['programId', 'text', 'frameIds'].filter(part => issueOf(`steps.${i}.${part}`))"
-      :key="part"
-      class="fault"
-      role="alert"
+    </StepForm>
+    <div
+      v-if="step.alternative"
+      class="second"
     >
-      {{ issueOf(`steps.${i}.${part}`) }}
-    </p>
-    <OpenProgramFields
-      v-if="step.kind === 'program.open'"
-      :model-value="step"
-      :index="i"
-      :findings="findings[i]!"
-      :issue-of="path => issueOf(`steps.${i}.${path}`)"
-      :values="names"
-      @update:model-value="steps = steps.with(i, $event)"
-      @mend="steps = steps.with(i, $event)"
-      @several="(name, chosen) => emit('several', step.id, name, chosen)"
-    />
-    <PlacesFields
-      v-else-if="step.kind === 'place.open'"
-      :model-value="step"
-      :findings="findings[i]!"
-      :issue-of="path => issueOf(`steps.${i}.${path}`)"
-      :values="names"
-      @update:model-value="steps = steps.with(i, $event)"
-      @mend="steps = steps.with(i, $event)"
-    />
-    <template v-else-if="step.kind === 'device.control'">
-      <DeviceFields
-        :model-value="step"
-        :issue-of="path => issueOf(`steps.${i}.${path}`)"
-        @update:model-value="steps = steps.with(i, $event)"
-      />
-      <FindingLines :findings="step.controlId === '' ? [] : findings[i]!" />
-    </template>
-    <template v-else-if="step.kind === 'program.switch'">
-      <ArgumentList
-        :model-value="step.args"
-        :program="mirror.bench.programs[step.programId]"
-        :findings="findings[i]!"
-        :issue-of="path => issueOf(`steps.${i}.args.${path}`)"
-        :values="names"
-        @update:model-value="alter(i, { args: $event })"
-        @mend="steps = steps.with(i, $event)"
-      />
-      <FormField
-        label="and back to"
-        :issue="issueOf(`steps.${i}.otherId`)"
-      >
-        <ProgramSelect
-          :model-value="step.otherId"
-          :label="`Other program of step ${i + 1}`"
-          :invalid="issueOf(`steps.${i}.otherId`) !== undefined"
-          @update:model-value="alter(i, { otherId: $event as string })"
+      <h3>
+        If that fails <RemoveButton
+          :label="`Remove the second way of step ${i + 1}`"
+          @click="setSecond(i, undefined)"
         />
-      </FormField>
-      <ArgumentList
-        :model-value="step.otherArgs"
-        :program="mirror.bench.programs[step.otherId]"
-        label="Other argument"
-        at="otherArgs"
-        :findings="findings[i]!"
-        :issue-of="path => issueOf(`steps.${i}.otherArgs.${path}`)"
-        :values="names"
-        @update:model-value="alter(i, { otherArgs: $event })"
-        @mend="steps = steps.with(i, $event)"
+      </h3>
+      <StepForm
+        :model-value="step.alternative"
+        :name="`the second way of step ${i + 1}`"
+        :index="i"
+        :findings="findings[i]!.second"
+        :issue-of="path => issueOf(`steps.${i}.alternative.${path}`)"
+        :frame-id="frameId"
+        @update:model-value="setSecond(i, $event)"
       />
-    </template>
-    <template v-else>
-      <ResolvedText
-        v-if="step.kind === 'message.show'"
-        :text="step.text"
-        :values="names"
-      />
-      <FindingLines
-        :findings="findings[i]!.filter(finding => !('programId' in step && step.programId === ''))"
-        @mend="steps = steps.with(i, $event)"
-      />
-    </template>
-    <FormField
-      v-if="step.kind === 'program.close'"
-      label="Unsaved work"
-    >
-      <ChoiceSelect
-        :model-value="step.unsaved"
-        label="What happens to unsaved work"
-        :options="UNSAVED_POLICIES.map(policy => ({ value: policy, name: unsavedWords[policy] }))"
-        @update:model-value="alter(i, { unsaved: $event })"
-      />
-    </FormField>
-    <label
-      v-if="steps.length > 1"
-      class="wait"
-    ><ElSwitch
-      size="small"
-      :model-value="step.onFailure === 'go-on'"
-      @update:model-value="alter(i, { onFailure: $event ? 'go-on' : 'stop' })"
-    /> {{ step.onFailure === 'go-on' ? 'If it fails, go on with the next step' : 'If it fails, stop here' }}</label>
+    </div>
+    <div class="line">
+      <label
+        v-if="steps.length > 1"
+        class="line"
+      ><ElSwitch
+        size="small"
+        :model-value="step.onFailure === 'go-on'"
+        @update:model-value="set(i, { ...step, onFailure: $event ? 'go-on' : 'stop' })"
+      /> {{ step.onFailure === 'go-on' ? 'If it fails, go on with the next step' : 'If it fails, stop here' }}</label>
+      <ElButton
+        v-if="!step.alternative && step.kind !== 'wait' && step.kind !== 'run.put-back'"
+        size="small"
+        class="other"
+        @click="setSecond(i, fresh(step.kind))"
+      >
+        Another way if it fails
+      </ElButton>
+    </div>
   </fieldset>
-  <div>
-    <AddButton
-      @click="add"
-    >
+  <div class="line">
+    <AddButton @click="steps = [...steps, fresh('program.open')]">
       Step
     </AddButton>
+    <ElButton
+      v-if="canPutBack"
+      size="small"
+      @click="steps = [...steps, { ...fresh('wait'), ms: FOR_A_WHILE_MS } as Step, fresh('run.put-back')]"
+    >
+      For a while, then put back
+    </ElButton>
+    <ElButton
+      v-if="copied"
+      size="small"
+      class="paste"
+      :title="describeStep(copied, mirror.names)"
+      @click="paste"
+    >
+      Paste: {{ describeStep(copied, mirror.names) }}
+    </ElButton>
   </div>
 </template>
 
 <style scoped>
 .step { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 8px 12px 12px; display: grid; gap: 10px; min-width: 0; }
 .step legend { font: 600 14px var(--engraved); padding: 0 4px; }
-.kind { display: grid; grid-template-columns: 240px minmax(0, 1fr) auto; gap: 8px; align-items: center; }
-.switching { display: grid; grid-template-columns: minmax(0, 1fr) 150px; gap: 8px; }
+.second { display: grid; gap: 8px; padding-left: 12px; border-left: 3px solid var(--line-strong); }
+.second h3 { display: flex; align-items: center; gap: 8px; }
 .order { display: flex; gap: 4px; }
 .order .el-button { padding: 0; width: 28px; margin: 0; }
-.wait { display: flex; align-items: center; gap: 8px; }
+.line { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; }
+.line .el-button { margin: 0; }
+.other { margin-left: auto !important; }
+.paste { max-width: 420px; overflow: hidden; }
 </style>

@@ -2,14 +2,14 @@ import { assertNever, fail, succeed } from '../result'
 import type { Failure, Result } from '../result'
 import { sameValue } from './canonicalJson'
 import type { Change } from './change'
-import { admits } from './controls'
-import type { BenchFile, BenchState, BenchWindow, Device, WindowMode } from './schema'
+import { alterDevice, plugDevice, removeDevice, setControl, setDefault, setFault, watchLamp } from './devices'
+import type { BenchFile, BenchState, BenchWindow, WindowMode } from './schema'
 import { frontWindow } from './windows'
 
 /**
  * The state after a change, or why it cannot be made. A change that changes nothing gives back the same object.
  * Issues: `window-missing`, `window-exists`, `program-missing`, `device-missing`, `control-missing`, `value-refused`,
- * `device-absent`, `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`, `program-running`.
+ * `device-absent`, `device-held`, `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`, `program-running`.
  */
 export function applyChange(state: BenchState, change: Change): Result<BenchState> {
   switch (change.kind) {
@@ -30,11 +30,13 @@ export function applyChange(state: BenchState, change: Change): Result<BenchStat
       return succeed({ ...state, messages: state.messages.filter(message => message.id !== change.messageId) })
     }
     case 'lamp.watch': return watchLamp(state, change)
-    case 'device.plug': {
-      const device = state.devices[change.deviceId]
-      if (!device) return fail({ code: 'device-missing', message: `There is no device “${change.deviceId}” on the bench.`, at: 'deviceId' })
-      return succeed((device.plugged !== false) === change.plugged ? state : { ...state, devices: { ...state.devices, [device.id]: plugDevice(device, change.plugged) } })
-    }
+    case 'device.plug': return alterDevice(state, change.deviceId, device => plugDevice(device, change.plugged))
+    case 'device.default': return setDefault(state, change.deviceKind, change.deviceId)
+    case 'device.fault': return alterDevice(state, change.deviceId, device => setFault(device, change.fault))
+    case 'device.put': return sameValue(state.devices[change.device.id], change.device)
+      ? succeed(state)
+      : succeed({ ...state, devices: { ...state.devices, [change.device.id]: change.device } })
+    case 'device.remove': return removeDevice(state, change.deviceId)
     case 'frame.switch': return succeed(switchFrame(state, change.frameId, change.on))
     case 'file.put': return putFile(state, change.path, change.file)
     case 'file.remove': return removeFile(state, change.path)
@@ -90,19 +92,6 @@ function placeWindow(state: BenchState, window: BenchWindow, index: number, mode
   return { ...state, stack: moved ? stack : state.stack, windows: { ...state.windows, [window.id]: { ...window, mode } } }
 }
 
-function setControl(state: BenchState, change: Extract<Change, { kind: 'device.set' }>): Result<BenchState> {
-  const device = state.devices[change.deviceId]
-  const control = device?.controls[change.controlId]
-  if (!device) return fail({ code: 'device-missing', message: `There is no device “${change.deviceId}” on the bench.`, at: 'deviceId' })
-  if (!control) return fail({ code: 'control-missing', message: `${device.name} has no control “${change.controlId}”.`, at: 'controlId' })
-  if (device.plugged === false) return fail({ code: 'device-absent', message: `${device.name} is not plugged in, so ${control.name} cannot change.`, at: 'deviceId' })
-  const refusal = admits(control, change.value)
-  if (refusal) return fail({ code: 'value-refused', message: `${device.name}: ${refusal}`, at: 'value' })
-  if (control.value === change.value) return succeed(state)
-  const controls = { ...device.controls, [change.controlId]: { ...control, value: change.value } as typeof control }
-  return succeed({ ...state, devices: { ...state.devices, [device.id]: { ...device, controls } } })
-}
-
 function putFile(state: BenchState, path: string, file: BenchFile): Result<BenchState> {
   const above = path.slice(0, path.lastIndexOf('/')) || '/'
   if (path !== '/' && state.files[above]?.kind !== 'folder') return fail({ code: 'folder-missing', message: `There is no folder ${above} to put ${path} into.`, at: 'path' })
@@ -138,16 +127,4 @@ function switchFrame(state: BenchState, frameId: string, on: boolean | null): Be
   if (Object.keys(frameSwitches).length > 0) return { ...state, frameSwitches }
   const { frameSwitches: _none, ...rest } = state
   return rest
-}
-
-/** A device that is plugged in says nothing of it, so that taking a change back gives the state before to the last field. */
-function plugDevice({ plugged: _before, ...device }: Device, plugged: boolean): Device {
-  return plugged ? device : { ...device, plugged }
-}
-
-function watchLamp(state: BenchState, { deviceId, controlId, watched, index }: Extract<Change, { kind: 'lamp.watch' }>): Result<BenchState> {
-  if (!state.devices[deviceId]?.controls[controlId]) return fail({ code: 'control-missing', message: `There is no control “${controlId}” of “${deviceId}” on the bench.`, at: 'controlId' })
-  const at = state.lamps.findIndex(lamp => lamp.deviceId === deviceId && lamp.controlId === controlId)
-  if ((at >= 0) === watched) return succeed(state)
-  return succeed({ ...state, lamps: watched ? state.lamps.toSpliced(index ?? state.lamps.length, 0, { deviceId, controlId }) : state.lamps.toSpliced(at, 1) })
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { controlValueSchema, fileSchema, idSchema, messageSchema, pathSchema, programSchema, windowContentSchema, windowModeSchema, windowSchema } from './schema'
+import { controlValueSchema, deviceFaultSchema, deviceKindSchema, deviceSchema, fileSchema, idSchema, lampSchema, messageSchema, pathSchema, programSchema, windowContentSchema, windowModeSchema, windowSchema } from './schema'
 
 /**
  * One alteration of the bench, as data: it says what it does, and what it undoes is read from the state before.
@@ -18,8 +18,15 @@ export const changeSchema = z.discriminatedUnion('kind', [
   /** `index` is the place among the messages; last when absent. */
   z.object({ kind: z.literal('message.show'), message: messageSchema, index: z.number().int().nonnegative().optional() }),
   z.object({ kind: z.literal('message.dismiss'), messageId: idSchema }),
-  /** Shows a control as a lamp, at a place among the lamps or behind them, or no longer. */
-  z.object({ kind: z.literal('lamp.watch'), deviceId: idSchema, controlId: z.string(), watched: z.boolean(), index: z.number().int().nonnegative().optional() }),
+  /** Shows a control as a lamp, at a place among the lamps or behind them, in other words, or no longer. */
+  z.object({ kind: z.literal('lamp.watch'), ...lampSchema.shape, watched: z.boolean(), index: z.number().int().nonnegative().optional() }),
+  /** Makes a device the one of its kind that is used where none is named; `null` is none. */
+  z.object({ kind: z.literal('device.default'), deviceKind: deviceKindSchema, deviceId: idSchema.nullable() }),
+  /** Keeps a device from following, or no longer. */
+  z.object({ kind: z.literal('device.fault'), deviceId: idSchema, fault: deviceFaultSchema.nullable() }),
+  /** Sets a device up, or describes it anew. */
+  z.object({ kind: z.literal('device.put'), device: deviceSchema }),
+  z.object({ kind: z.literal('device.remove'), deviceId: idSchema }),
   /** Plugs a device in or out. */
   z.object({ kind: z.literal('device.plug'), deviceId: idSchema, plugged: z.boolean() }),
   /** Switches a frame; `null` leaves it to its own setting again. */

@@ -1,5 +1,10 @@
 import { assertNever } from '../result'
-import type { Control, ControlValue } from './schema'
+import type { Control, ControlValue, DeviceKind } from './schema'
+
+export const deviceKindWords: Record<DeviceKind, { readonly one: string, readonly all: string }> = {
+  'audio-output': { one: 'speaker', all: 'speakers' }, 'audio-input': { one: 'microphone', all: 'microphones' }, 'display': { one: 'display', all: 'displays' }, 'power': { one: 'power supply', all: 'power supplies' },
+  'usb': { one: 'USB device', all: 'USB devices' }, 'keyboard': { one: 'keyboard', all: 'keyboards' }, 'lamp': { one: 'lamp', all: 'lamps' }, 'heater': { one: 'heater', all: 'heaters' }, 'dome': { one: 'dome', all: 'domes' }, 'other': { one: 'other device', all: 'other devices' },
+}
 
 /** Why a control cannot have a value, as a sentence; undefined when it can. `null` (unknown) always can. */
 export function admits(control: Control, value: ControlValue): string | undefined {
@@ -21,8 +26,18 @@ export function valueInWords(control: Control, value: ControlValue = control.val
   if (value === null) return 'unknown'
   switch (control.kind) {
     case 'switch': return value ? control.on : control.off
-    case 'level': return `${value} ${control.unit}`
+    case 'level': return `${value} ${control.unit}`.trim()
     case 'choice': return control.choices.find(choice => choice.id === value)?.name ?? String(value)
+    default: return assertNever(control)
+  }
+}
+
+/** How a control may change, in words: `0 to 100 %, by 5`. */
+export function rangeInWords(control: Control): string {
+  switch (control.kind) {
+    case 'switch': return `${control.on} or ${control.off}`
+    case 'level': return `${control.min} to ${control.max} ${control.unit}, by ${control.step}`
+    case 'choice': return control.choices.map(choice => choice.name).join(', ')
     default: return assertNever(control)
   }
 }

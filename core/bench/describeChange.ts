@@ -1,6 +1,6 @@
 import { assertNever } from '../result'
 import type { Change } from './change'
-import { valueInWords } from './controls'
+import { deviceKindWords, valueInWords } from './controls'
 import type { BenchState, BenchWindow, WindowMode } from './schema'
 import { windowTitle } from './windows'
 
@@ -15,6 +15,7 @@ export function describeChange(change: Change, before?: BenchState): string {
     const window = before?.windows[windowId]
     return before && window ? windowTitle(before, window) : windowId
   }
+  const device = (deviceId: string) => before?.devices[deviceId]?.name ?? `The device ${deviceId}`
   switch (change.kind) {
     case 'window.open': return change.window.content.error
       ? `An error window opens: ${change.window.content.error}`
@@ -28,15 +29,19 @@ export function describeChange(change: Change, before?: BenchState): string {
       return `The window ${title(change.windowId)} now shows ${before && window ? windowTitle(before, { ...window, content: change.content }) : 'something else'}.`
     }
     case 'device.set': {
-      const device = before?.devices[change.deviceId]
-      const control = device?.controls[change.controlId]
-      if (!device || !control) return `${change.deviceId}: ${change.controlId} becomes ${JSON.stringify(change.value)}.`
-      return `${device.name}: ${control.name} becomes ${valueInWords(control, change.value)} (was ${valueInWords(control)}).`
+      const known = before?.devices[change.deviceId]
+      const control = known?.controls[change.controlId]
+      if (!known || !control) return `${change.deviceId}: ${change.controlId} becomes ${JSON.stringify(change.value)}.`
+      return `${known.name}: ${control.name} becomes ${valueInWords(control, change.value)} (was ${valueInWords(control)}).`
     }
     case 'message.show': return `A message appears: ${change.message.text}`
     case 'message.dismiss': return `A message goes away: ${before?.messages.find(message => message.id === change.messageId)?.text ?? change.messageId}`
-    case 'lamp.watch': return `${before?.devices[change.deviceId]?.name ?? change.deviceId}: ${before?.devices[change.deviceId]?.controls[change.controlId]?.name ?? change.controlId} is ${change.watched ? 'shown as a lamp' : 'no longer a lamp'}.`
-    case 'device.plug': return `${before?.devices[change.deviceId]?.name ?? change.deviceId} is ${change.plugged ? 'plugged in' : 'unplugged'}.`
+    case 'lamp.watch': return `${device(change.deviceId)}: ${before?.devices[change.deviceId]?.controls[change.controlId]?.name ?? change.controlId} is ${change.watched ? 'shown as a lamp' : 'no longer a lamp'}.`
+    case 'device.plug': return `${device(change.deviceId)} is ${change.plugged ? 'plugged in' : 'unplugged'}.`
+    case 'device.default': return change.deviceId === null ? `No ${deviceKindWords[change.deviceKind].one} is the one in use.` : `${device(change.deviceId)} is the ${deviceKindWords[change.deviceKind].one} in use.`
+    case 'device.fault': return change.fault ? `${device(change.deviceId)} ${change.fault.kind === 'refuses' ? 'refuses orders' : 'does not follow'}: ${change.fault.because}.` : `${device(change.deviceId)} follows again.`
+    case 'device.put': return `${change.device.name} is ${before?.devices[change.device.id] ? 'described anew' : 'set up on the bench'}.`
+    case 'device.remove': return `${device(change.deviceId)} is taken off the bench.`
     case 'frame.switch': return `The frame ${change.frameId} is ${change.on === null ? 'left to its own setting' : `switched ${change.on ? 'on' : 'off'}`}.`
     case 'file.put': return change.file.kind === 'folder' ? `The folder ${change.path} is made.` : `The file ${change.path} is ${before?.files[change.path] ? 'replaced' : 'put there'}.`
     case 'file.remove': return `${before?.files[change.path]?.kind === 'folder' ? 'The folder' : 'The file'} ${change.path} is removed.`

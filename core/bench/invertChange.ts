@@ -1,5 +1,6 @@
 import { assertNever } from '../result'
 import type { Change } from './change'
+import { lampIndex } from './devices'
 import type { BenchState } from './schema'
 
 /**
@@ -29,14 +30,22 @@ export function invertChange(before: BenchState, change: Change): Change {
     }
     case 'lamp.watch': {
       const { kind, deviceId, controlId } = change
-      const index = before.lamps.findIndex(lamp => lamp.deviceId === deviceId && lamp.controlId === controlId)
-      return index >= 0 ? { kind, deviceId, controlId, watched: true, index } : { kind, deviceId, controlId, watched: false }
+      const index = lampIndex(before, change)
+      return index >= 0 ? { kind, ...before.lamps[index]!, watched: true, index } : { kind, deviceId, controlId, watched: false }
     }
     case 'device.plug': {
-      const device = before.devices[change.deviceId]
-      if (!device) throw new RangeError(`no device ${change.deviceId} in the state before`)
-      return { kind: 'device.plug', deviceId: change.deviceId, plugged: device.plugged !== false }
+      return { kind: 'device.plug', deviceId: change.deviceId, plugged: deviceBefore(before, change.deviceId).plugged !== false }
     }
+    case 'device.default': {
+      const known = Object.values(before.devices).find(device => device.kind === change.deviceKind && device.isDefault)
+      return { kind: 'device.default', deviceKind: change.deviceKind, deviceId: known?.id ?? null }
+    }
+    case 'device.fault': return { kind: 'device.fault', deviceId: change.deviceId, fault: deviceBefore(before, change.deviceId).fault ?? null }
+    case 'device.put': {
+      const device = before.devices[change.device.id]
+      return device ? { kind: 'device.put', device } : { kind: 'device.remove', deviceId: change.device.id }
+    }
+    case 'device.remove': return { kind: 'device.put', device: deviceBefore(before, change.deviceId) }
     case 'frame.switch': return { kind: 'frame.switch', frameId: change.frameId, on: before.frameSwitches?.[change.frameId] ?? null }
     case 'file.put': {
       const file = before.files[change.path]
@@ -58,6 +67,12 @@ export function invertChange(before: BenchState, change: Change): Change {
     }
     default: return assertNever(change)
   }
+}
+
+function deviceBefore(before: BenchState, deviceId: string) {
+  const device = before.devices[deviceId]
+  if (!device) throw new RangeError(`no device ${deviceId} in the state before`)
+  return device
 }
 
 function windowBefore(before: BenchState, windowId: string) {

@@ -69,28 +69,51 @@ export const windowSchema = z.object({
   content: windowContentSchema,
 })
 
-export const messageSchema = z.object({ id: idSchema, text: z.string(), atMs: z.number() })
+/** One with `sound` is heard when it comes. */
+export const messageSchema = z.object({ id: idSchema, text: z.string(), atMs: z.number(), sound: z.boolean().optional() })
 
 export const controlValueSchema = z.union([z.boolean(), z.number(), z.string(), z.null()]).meta({ description: '`null` is unknown.' })
 
-export const controlSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('switch'), name: z.string(), on: z.string(), off: z.string(), value: z.boolean().nullable() }),
-  z.object({ kind: z.literal('level'), name: z.string(), unit: z.string(), min: z.number(), max: z.number(), step: z.number(), value: z.number().nullable() }),
-  z.object({ kind: z.literal('choice'), name: z.string(), choices: z.array(z.object({ id: z.string(), name: z.string() })), value: z.string().nullable() }),
-])
+const controlName = z.string().trim().min(1, 'Give the control a name.').max(60)
+const stateWord = z.string().trim().min(1, 'Say it in a word.').max(40)
+/** It shows what is so, and changes only with the world: no lever sets it. */
+const readOnly = z.boolean().optional()
 
-export const DEVICE_KINDS = ['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome'] as const
+export const controlSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('switch'), name: controlName, on: stateWord, off: stateWord, value: z.boolean().nullable(), readOnly }),
+  z.object({ kind: z.literal('level'), name: controlName, unit: z.string().max(20), min: z.number(), max: z.number(), step: z.number().positive('A step is more than nothing.'), value: z.number().nullable(), readOnly }),
+  z.object({ kind: z.literal('choice'), name: controlName, choices: z.array(z.object({ id: idSchema, name: stateWord })).min(2, 'A choice has at least two values.').max(100), value: z.string().nullable(), readOnly }),
+]).superRefine((control, context) => {
+  if (control.kind === 'level' && control.max <= control.min) context.addIssue({ code: 'custom', path: ['max'], message: 'The highest value is above the lowest.' })
+  if (control.kind === 'level' && control.value !== null && (control.value < control.min || control.value > control.max)) context.addIssue({ code: 'custom', path: ['value'], message: `It is from ${control.min} to ${control.max}.` })
+  if (control.kind === 'choice' && control.value !== null && !control.choices.some(choice => choice.id === control.value)) context.addIssue({ code: 'custom', path: ['value'], message: 'It is one of the choices.' })
+})
+
+export const DEVICE_KINDS = ['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome', 'other'] as const
 export const deviceKindSchema = z.enum(DEVICE_KINDS)
+
+/** What keeps a device from following: it refuses and says why, or takes the order and does nothing. */
+export const deviceFaultSchema = z.object({ kind: z.enum(['refuses', 'ignores']), because: z.string().trim().min(1, 'Say why.').max(120) })
 
 export const deviceSchema = z.object({
   id: idSchema,
-  name: z.string(),
+  name: z.string().trim().min(1, 'Give the device a name.').max(80),
   kind: deviceKindSchema,
-  controls: z.record(z.string(), controlSchema),
+  controls: z.record(idSchema, controlSchema),
   /** False for a device that could be here and is not plugged in. */
   plugged: z.boolean().optional(),
   /** The one of its kind that is used where none is named. */
   isDefault: z.boolean().optional(),
+  fault: deviceFaultSchema.optional(),
+  /** Absent for devices that were there from the beginning. */
+  origin: z.literal('described').optional(),
+})
+
+/** A control shown as a lamp: lit at one value, or at any that is on, above nothing or chosen; in its own words, or in those of the control. */
+export const lampSchema = z.object({
+  deviceId: idSchema, controlId: z.string().min(1).max(80),
+  litWhen: controlValueSchema.optional(),
+  lit: stateWord.optional(), dark: stateWord.optional(),
 })
 
 /** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */
@@ -113,7 +136,7 @@ export const benchStateSchema = z.object({
   devices: z.record(z.string(), deviceSchema),
   messages: z.array(messageSchema),
   /** Which control values are shown as lamps, in order. */
-  lamps: z.array(z.object({ deviceId: idSchema, controlId: z.string() })),
+  lamps: z.array(lampSchema),
   /** Frames that were switched by a lever or a key, and which way; the others stand as their own setting says. */
   frameSwitches: z.record(z.string(), z.boolean()).optional(),
 })
@@ -129,4 +152,6 @@ export type ControlValue = z.infer<typeof controlValueSchema>
 export type Control = z.infer<typeof controlSchema>
 export type DeviceKind = (typeof DEVICE_KINDS)[number]
 export type Device = z.infer<typeof deviceSchema>
+export type DeviceFault = z.infer<typeof deviceFaultSchema>
+export type Lamp = z.infer<typeof lampSchema>
 export type BenchState = z.infer<typeof benchStateSchema>

@@ -3,6 +3,7 @@ import { assertNever } from '../result'
 import { canonicalJson } from './canonicalJson'
 import type { Change } from './change'
 import { valueInWords } from './controls'
+import { lampIndex } from './devices'
 import type { BenchState } from './schema'
 import { frontWindow, windowTitle } from './windows'
 
@@ -37,14 +38,27 @@ export function footprintOf(change: Change, state: BenchState): Footprint | unde
     case 'message.show': return state.messages.some(message => message.id === change.message.id) ? { same: 'on screen', words: 'on screen' } : undefined
     case 'message.dismiss': return state.messages.some(message => message.id === change.messageId) ? undefined : { same: 'away', words: 'away' }
     case 'lamp.watch': {
-      const words = state.lamps.some(lamp => lamp.deviceId === change.deviceId && lamp.controlId === change.controlId) ? 'a lamp' : 'no lamp'
-      return { same: words, words }
+      const lamp = state.lamps[lampIndex(state, change)]
+      return { same: canonicalJson(lamp ?? null), words: lamp ? 'a lamp' : 'no lamp' }
     }
     case 'device.plug': {
       const device = state.devices[change.deviceId]
       const words = device?.plugged === false ? 'unplugged' : 'plugged in'
       return device && { same: words, words }
     }
+    case 'device.default': {
+      const known = Object.values(state.devices).find(device => device.kind === change.deviceKind && device.isDefault)
+      return { same: known?.id ?? '', words: known?.name ?? 'none' }
+    }
+    case 'device.fault': {
+      const device = state.devices[change.deviceId]
+      return device && { same: canonicalJson(device.fault ?? null), words: device.fault ? 'does not follow' : 'follows' }
+    }
+    case 'device.put': {
+      const device = state.devices[change.device.id]
+      return device && { same: canonicalJson(device), words: device.name }
+    }
+    case 'device.remove': return state.devices[change.deviceId] ? undefined : { same: 'removed', words: 'removed' }
     case 'frame.switch': {
       const on = state.frameSwitches?.[change.frameId]
       const words = on === undefined ? 'as it is set' : on ? 'on' : 'off'

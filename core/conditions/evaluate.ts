@@ -1,13 +1,17 @@
-import { frontWindow, sameValue, valueInWords, windowsOf } from '../bench'
+import { frontWindow, lampIndex, lampNow, sameValue, valueInWords, windowsOf } from '../bench'
 import type { BenchState } from '../bench'
 import { assertNever } from '../result'
+import { clockTime, lampName } from './describe'
 import type { Condition } from './schema'
 
 /** Whether a condition holds, and in words what makes it so: `Dome Desk is not running`. */
 export interface Verdict { readonly holds: boolean, readonly because: string }
 
-/** A condition against the bench as it stands. What it names and is not there does not hold. */
-export function evaluate(condition: Condition, bench: BenchState): Verdict {
+/**
+ * A condition against the bench as it stands. What it names and is not there does not hold; nor does a time of day
+ * where `minuteOfDay` (0 to 1439, local time) is not given.
+ */
+export function evaluate(condition: Condition, bench: BenchState, minuteOfDay?: number): Verdict {
   switch (condition.kind) {
     case 'program-runs': {
       const holds = windowsOf(bench, condition.programId).length > 0
@@ -23,12 +27,17 @@ export function evaluate(condition: Condition, bench: BenchState): Verdict {
       return { holds, because: `${device?.name ?? condition.deviceId} is ${holds ? '' : 'not '}plugged in` }
     }
     case 'control-is': return controlIs(condition, bench)
+    case 'lamp-is': {
+      const lamp = lampNow(bench.lamps[lampIndex(bench, condition)] ?? condition, bench)
+      return { holds: lamp.state === condition.state, because: `the lamp ${lampName(condition, bench)} is ${lamp.state}` }
+    }
+    case 'time-of-day': return timeOfDay(condition, minuteOfDay)
     case 'not': {
-      const inner = evaluate(condition.condition, bench)
+      const inner = evaluate(condition.condition, bench, minuteOfDay)
       return { ...inner, holds: !inner.holds }
     }
     case 'all':
-    case 'any': return combined(condition, bench)
+    case 'any': return combined(condition, bench, minuteOfDay)
     default: return assertNever(condition)
   }
 }
@@ -42,8 +51,14 @@ function controlIs({ deviceId, controlId, value }: Extract<Condition, { kind: 'c
 }
 
 /** Of several, those are told that decide: all that do not hold, or the first that does. */
-function combined({ kind, conditions }: Extract<Condition, { kind: 'all' | 'any' }>, bench: BenchState): Verdict {
-  const verdicts = conditions.map(condition => evaluate(condition, bench))
+function timeOfDay({ fromMinute, toMinute }: Extract<Condition, { kind: 'time-of-day' }>, minuteOfDay: number | undefined): Verdict {
+  if (minuteOfDay === undefined) return { holds: false, because: 'the time of day is not known here' }
+  const holds = fromMinute <= toMinute ? minuteOfDay >= fromMinute && minuteOfDay < toMinute : minuteOfDay >= fromMinute || minuteOfDay < toMinute
+  return { holds, because: `it is ${clockTime(minuteOfDay)}` }
+}
+
+function combined({ kind, conditions }: Extract<Condition, { kind: 'all' | 'any' }>, bench: BenchState, minuteOfDay: number | undefined): Verdict {
+  const verdicts = conditions.map(condition => evaluate(condition, bench, minuteOfDay))
   const deciding = verdicts.filter(verdict => verdict.holds === (kind === 'any'))
   const holds = kind === 'all' ? deciding.length === 0 : deciding.length > 0
   const told = deciding.length > 0 ? (kind === 'any' ? deciding.slice(0, 1) : deciding) : verdicts

@@ -1,4 +1,4 @@
-export { describeCondition } from './describe'
+export { clockTime, describeCondition } from './describe'
 export { evaluate } from './evaluate'
 export type { Verdict } from './evaluate'
 export { conditionSchema } from './schema'

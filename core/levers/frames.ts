@@ -3,15 +3,15 @@ import { evaluate } from '../conditions'
 import type { Frame } from './schema'
 
 /** Whether the levers and rules of a frame are live: switched on, and its condition holds. */
-export function isFrameOn(frame: Frame, bench: BenchState): boolean {
+export function isFrameOn(frame: Frame, bench: BenchState, minuteOfDay?: number): boolean {
   const switched = bench.frameSwitches?.[frame.id] ?? frame.on
-  return switched && (!frame.condition || evaluate(frame.condition, bench).holds)
+  return switched && (!frame.condition || evaluate(frame.condition, bench, minuteOfDay).holds)
 }
 
 /** The frames with `on` as they stand now. The same list comes back as long as nothing differs. */
-export function framesNow(frames: readonly Frame[], bench: BenchState, before?: readonly Frame[]): readonly Frame[] {
+export function framesNow(frames: readonly Frame[], bench: BenchState, before?: readonly Frame[], minuteOfDay?: number): readonly Frame[] {
   const now = frames.map((frame) => {
-    const on = isFrameOn(frame, bench)
+    const on = isFrameOn(frame, bench, minuteOfDay)
     return on === frame.on ? frame : { ...frame, on }
   })
   const same = before?.length === now.length && now.every((frame, i) => frame === before[i] || (frame.on === before[i]!.on && frame.id === before[i]!.id && frame.rules === before[i]!.rules && frame.name === before[i]!.name))

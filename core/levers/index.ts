@@ -1,14 +1,19 @@
 export { NATURES, natureOf, programsNamed } from './nature'
 export type { Nature } from './nature'
 export {
-  frameSchema, ICON_COLOURS, keyCodeSchema, keyRuleSchema, keySettingsSchema, iconSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema, PATTERN_FIELDS, scopeSchema, triggerSchema, variantSchema,
+  FEEDBACKS, feedbackSchema, frameSchema, ICON_COLOURS, interlockSchema, keyCodeSchema, keyRuleSchema, keySettingsSchema, iconSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema, PATTERN_FIELDS, scopeSchema, triggerSchema, variantSchema,
 } from './schema'
-export type { Frame, KeyRule, KeySettings, Lever, LeverDraft, LeverIcon, LeverPatch, NamedValue, PatternField, Scope, Trigger, TriggerOf, Variant } from './schema'
+export type { Feedback, Frame, Interlock, KeyRule, KeySettings, Lever, LeverDraft, LeverIcon, LeverPatch, NamedValue, PatternField, Scope, Trigger, TriggerOf, Variant } from './schema'
 export { withRows } from './rows'
 export { describeScope, isLive, leverWins, scopesOverlap, specificity } from './scope'
 export { tableFor, usesOf } from './values'
 export type { ValueUse } from './values'
 export { framesNow, isFrameOn } from './frames'
 export { DEFAULT_KEYS } from './keySettings'
+export { feedbackOf, USUAL_FEEDBACK } from './feedback'
+export { describeInterlock, gateOf } from './interlock'
+export type { Gate } from './interlock'
+export { goesTo, lampOf } from './leverLamp'
 export { patienceOf } from './patience'
 export { describeTrigger, keyName, onKeyboard, triggerKeys } from './triggerWords'
+export { withoutNothing } from './withoutNothing'

@@ -17,7 +17,7 @@ export function natureOf(steps: readonly Step[]): Nature {
 
 /** The programs that steps name, each once. */
 export function programsNamed(steps: readonly Step[]): string[] {
-  return [...new Set(steps.flatMap(programsOf).filter(id => id !== ''))]
+  return [...new Set(steps.flatMap(step => [...programsOf(step), ...step.alternative ? programsOf(step.alternative) : []]).filter(id => id !== ''))]
 }
 
 function programsOf(step: Step): readonly string[] {
@@ -30,6 +30,7 @@ function programsOf(step: Step): readonly string[] {
     case 'device.control':
     case 'frame.switch':
     case 'message.show':
+    case 'run.put-back':
     case 'wait': return []
     default: return assertNever(step)
   }

@@ -1,8 +1,9 @@
 import { z } from 'zod'
-import { chordTextSchema, idSchema } from '../bench'
+import { chordTextSchema, idSchema, lampSchema } from '../bench'
 import { conditionSchema } from '../conditions'
 import { KEYBOARDS, keyOfCode, LEGEND_IDS, MODIFIERS, modifierOfCode, parseSequence } from '../keys'
 import { stepSchema } from '../steps'
+import { NATURES } from './nature'
 
 /** Where a lever's triggers are live, by the program in front. */
 export const scopeSchema = z.discriminatedUnion('kind', [
@@ -73,11 +74,28 @@ export const timingSchema = z.object({
   togetherMs: timeSchema.default(60),
 })
 
-/** The user's keyboard and timing, for all levers. */
+/** How a pull tells what came of it. A lamp tells it always; these are on top of that, but for `none` and `lamp`. */
+export const FEEDBACKS = ['none', 'lamp', 'notice', 'sound'] as const
+export const feedbackSchema = z.enum(FEEDBACKS)
+
+/** What must hold before the lever may be pulled, and what happens where it does not. */
+export const interlockSchema = z.object({
+  condition: conditionSchema,
+  otherwise: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('refuse') }),
+    z.object({ kind: z.literal('ask') }),
+    /** Another lever is pulled in its place. */
+    z.object({ kind: z.literal('pull'), leverId: idSchema }),
+  ]),
+})
+
+/** The user's keyboard, timing and feedback, for all levers. */
 export const keySettingsSchema = z.object({
   keyboard: z.string().refine(id => KEYBOARDS.some(keyboard => keyboard.id === id), 'Choose a keyboard.').default('iso-full'),
   legends: z.enum(LEGEND_IDS).default('us'),
   timing: timingSchema.prefault({}),
+  /** Feedback by what a lever acts on, where it differs from the usual. */
+  feedback: z.partialRecord(z.enum(NATURES), feedbackSchema).optional(),
 })
 
 export const frameSchema = z.object({
@@ -120,12 +138,17 @@ const fields = {
   /** What another pull does while a run of the lever is still going on. */
   whileRunning: z.enum(['ignore', 'beside']),
   icon: iconSchema.nullish(),
+  interlock: interlockSchema.nullish(),
+  /** The lamp on its plate, where it is not that of the device it switches. */
+  lamp: lampSchema.nullish(),
+  /** Where it is not the usual one of its kind. */
+  feedback: feedbackSchema.nullish(),
   /** The Desktop Entry it was imported from, and which of its actions. */
   origin: z.object({ entry: z.string().max(200), action: z.string().max(200).optional() }).nullish(),
 }
 
 /** Fields of a lever that a variant takes over from its pattern, unless they are its own. */
-export const PATTERN_FIELDS = ['aliases', 'steps', 'triggers', 'scope', 'enabled', 'frameId', 'whileRunning', 'icon'] as const
+export const PATTERN_FIELDS = ['aliases', 'steps', 'triggers', 'scope', 'enabled', 'frameId', 'whileRunning', 'icon', 'interlock', 'lamp', 'feedback'] as const
 
 /** Says of a lever that it follows another one, and in what it differs. Its name is always its own. */
 export const variantSchema = z.object({
@@ -166,6 +189,8 @@ export type LeverDraft = z.infer<typeof leverDraftSchema>
 export type LeverPatch = z.infer<typeof leverPatchSchema>
 export type Lever = z.infer<typeof leverSchema>
 export type NamedValue = z.infer<typeof namedValueSchema>
+export type Interlock = z.infer<typeof interlockSchema>
+export type Feedback = z.infer<typeof feedbackSchema>
 export type LeverIcon = z.infer<typeof iconSchema>
 export type Variant = z.infer<typeof variantSchema>
 export type PatternField = (typeof PATTERN_FIELDS)[number]

@@ -5,7 +5,8 @@ import type { Reading, ValueTable } from '../command'
 import type { Lever } from '../levers'
 import { assertNever } from '../result'
 import { describeStep, findTextIssues, performStep } from '../steps'
-import type { StepContext, StepEffect } from '../steps'
+import type { PlainStep, StepContext, StepEffect } from '../steps'
+import { putBack } from './putBack'
 import type { RecordedChange, Run, Taking, TraceEntry } from './schema'
 
 export interface StartContext {
@@ -14,6 +15,19 @@ export interface StartContext {
   readonly source?: Run['source']
   /** The named values its steps may use. */
   readonly values?: ValueTable
+}
+
+/** The answer that pulls a lever although its interlock does not hold. */
+export const PULL_ANYWAY = 'pull'
+
+/** A run that asks, before its first step, whether it shall go on although the interlock does not hold. */
+export function gateRun(run: Run, text: string): Run {
+  return { ...run, phase: 'asking', isGated: true, question: { text, choices: [{ id: PULL_ANYWAY, label: 'Pull it all the same' }, { id: 'leave', label: 'Leave it' }] } }
+}
+
+/** Ends the wait of a run now, as if its time had come; a run that does not wait comes back as the same object. */
+export function pullForward(run: Run, nowMs: number): Run {
+  return run.phase === 'waiting' && run.wakeAtMs! > nowMs ? { ...run, wakeAtMs: nowMs, ...(run.ramp ? { ramp: { ...run.ramp, startedAtMs: Number.MIN_SAFE_INTEGER } } : {}) } : run
 }
 
 /** A new run of a lever, before its first step. It keeps the steps as they are now: later edits do not reach it. */
@@ -37,16 +51,20 @@ export interface Advance {
  * `context.answer`. A run that has ended, still waits or still asks comes back as the same object.
  */
 export function advanceRun(run: Run, bench: BenchState, context: StepContext): Advance {
-  if (run.phase === 'ready' && run.trace.length === 0) {
+  if (run.phase === 'ready' && run.trace.length === 0 && run.position === 0) {
     const unusable = refuseUnusable(run, bench, context.nowMs)
     if (unusable) return { run: unusable, bench, changes: [] }
   }
   switch (run.phase) {
     case 'ended': return { run, bench, changes: [] }
-    case 'waiting': return context.nowMs < run.wakeAtMs! ? { run, bench, changes: [] } : { run: endWait(run, context.nowMs), bench, changes: [] }
+    case 'waiting': {
+      if (context.nowMs < run.wakeAtMs!) return { run, bench, changes: [] }
+      return run.ramp ? takeStep(run, bench, { ...context, answer: undefined }) : { run: endWait(run, context.nowMs), bench, changes: [] }
+    }
     case 'asking': {
       const answered = run.question!.choices.some(choice => choice.id === context.answer)
-      return answered ? takeStep(run, bench, context) : { run, bench, changes: [] }
+      if (!answered) return { run, bench, changes: [] }
+      return run.isGated ? { run: passGate(run, context.answer!, context.nowMs), bench, changes: [] } : takeStep(run, bench, context)
     }
     case 'ready': return run.position >= run.steps.length
       ? { run: end(run, 'done', context.nowMs), bench, changes: [] }
@@ -59,7 +77,8 @@ export function advanceRun(run: Run, bench: BenchState, context: StepContext): A
 export function stopRun(run: Run, nowMs: number): Run {
   if (run.phase === 'ended') return run
   const trace = run.trace.map(entry => (entry.endedAtMs === null ? { ...entry, outcome: 'failed' as const, endedAtMs: nowMs, note: 'Stopped here.', issueCode: 'stopped' } : entry))
-  return end({ ...run, trace, question: null, wakeAtMs: null }, 'stopped', nowMs)
+  const { ramp: _ramp, firstWay: _firstWay, isGated: _gated, ...rest } = run
+  return end({ ...rest, trace, question: null, wakeAtMs: null }, 'stopped', nowMs)
 }
 
 /** A name that is not known, in whatever step, ends the run before anything is done. */
@@ -73,30 +92,66 @@ function refuseUnusable(run: Run, bench: BenchState, nowMs: number): Run | undef
   return undefined
 }
 
+interface Attempt {
+  readonly effect: StepEffect
+  readonly made: ReturnType<typeof makeChanges>
+}
+
+/** One way of a step, with its changes made, or refused as a failure. */
+function attempt(step: PlainStep, run: Run, bench: BenchState, context: StepContext): Attempt {
+  const effect = performStep(step, bench, { ...context, values: run.values })
+  if (effect.kind === 'puts-back') return putBackSoFar(run, bench)
+  const made = makeChanges('changes' in effect ? effect.changes : [], run.position, bench)
+  return made.refusal === undefined ? { effect, made } : { effect: { kind: 'failed', changes: [], issue: { code: 'change-refused', message: made.refusal } }, made }
+}
+
+/** Takes back what the run has changed so far; the inverses are changes of the run like any other. */
+function putBackSoFar(run: Run, bench: BenchState): Attempt {
+  const { changes, report } = putBack(run, bench)
+  const left = report.left.map(entry => ` Left alone, as somebody has altered it since: ${entry.sentence} It was ${entry.left}, now it is ${entry.now}.`)
+  const note = `Put back ${report.undone.length} of ${run.changes.length} changes.${left.join('')}`
+  return { effect: { kind: 'done', changes, note }, made: makeChanges(changes, run.position, bench) }
+}
+
 function takeStep(run: Run, bench: BenchState, context: StepContext): Advance {
   const step = run.steps[run.position]!
-  const sentence = describeStep(step, bench)
-  const effect = performStep(step, bench, { ...context, values: run.values })
-  const entry = traceOf(effect, run, sentence, context)
-  // A step that asked before has its entry already: the answer completes it.
-  const trace = run.phase === 'asking' ? [...run.trace.slice(0, -1), { ...entry, startedAtMs: run.trace.at(-1)!.startedAtMs }] : [...run.trace, entry]
-  const reached = { ...run, trace, question: null, wakeAtMs: null }
+  const isGoingOn = run.phase === 'asking' || run.ramp !== undefined
+  const { ramp } = run
+  const first = run.firstWay === undefined ? attempt(step, run, bench, { ...context, ramp }) : undefined
+  const isSecond = step.alternative !== undefined && (first === undefined || first.effect.kind === 'failed')
+  const firstWay = isSecond ? run.firstWay ?? (first!.effect as Extract<StepEffect, { kind: 'failed' }>).issue.message : undefined
+  const between = first?.made.bench ?? bench
+  const second = isSecond ? attempt(step.alternative!, run, between, first ? { ...context, answer: undefined } : { ...context, ramp }) : undefined
+  const { effect, made } = second ?? first!
+  const recorded = second && first ? [...first.made.recorded, ...made.recorded] : made.recorded
+  const changes = second && first ? [...first.made.changes, ...made.changes] : made.changes
+
+  const entry: TraceEntry = { ...traceOf(effect, run, describeStep(step, bench), context), ...(firstWay === undefined ? {} : { firstWay }) }
+  // A step that asked or was on its way has its entry already.
+  const trace = isGoingOn ? [...run.trace.slice(0, -1), { ...entry, startedAtMs: run.trace.at(-1)!.startedAtMs }] : [...run.trace, entry]
+  const { ramp: _ramp, firstWay: _firstWay, ...rest } = run
+  const reached: Run = { ...rest, trace, question: null, wakeAtMs: null, changes: [...run.changes, ...recorded] }
+  const underWay = firstWay === undefined ? reached : { ...reached, firstWay }
+  return { run: settle(effect, reached, underWay, context.nowMs), bench: made.bench, changes }
+}
+
+/** The run after a step that came to `effect`; `underWay` where the same step is to go on. */
+function settle(effect: StepEffect, reached: Run, underWay: Run, nowMs: number): Run {
   switch (effect.kind) {
-    case 'waits': return { run: { ...reached, phase: 'waiting', wakeAtMs: effect.untilMs }, bench, changes: [] }
-    case 'asks': return { run: { ...reached, phase: 'asking', question: { text: effect.question.text, choices: [...effect.question.choices] } }, bench, changes: [] }
-    case 'done':
-    case 'failed': {
-      const made = makeChanges(effect.changes, run.position, bench)
-      const recorded = { ...reached, changes: [...run.changes, ...made.recorded] }
-      if (made.refusal) {
-        const failedEntry = { ...entry, outcome: 'failed' as const, note: made.refusal, issueCode: 'change-refused' }
-        return { run: afterFailure({ ...recorded, trace: [...trace.slice(0, -1), failedEntry] }, context.nowMs), bench: made.bench, changes: made.changes }
-      }
-      const next = effect.kind === 'failed' ? afterFailure(recorded, context.nowMs) : stepOver(recorded, context.nowMs)
-      return { run: next, bench: made.bench, changes: made.changes }
-    }
+    case 'waits': return { ...reached, phase: 'waiting', wakeAtMs: effect.untilMs }
+    case 'ramps': return { ...underWay, phase: 'waiting', wakeAtMs: effect.untilMs, ramp: effect.ramp }
+    case 'asks': return { ...underWay, phase: 'asking', question: { text: effect.question.text, choices: [...effect.question.choices] } }
+    case 'failed': return afterFailure(reached, nowMs)
+    case 'done': return stepOver(reached, nowMs)
+    case 'puts-back': throw new RangeError('a put-back step comes to what it has put back')
     default: return assertNever(effect)
   }
+}
+
+/** The interlock did not hold, and the user was asked. */
+function passGate(run: Run, answer: string, nowMs: number): Run {
+  const { isGated: _gated, ...rest } = run
+  return answer === PULL_ANYWAY ? { ...rest, phase: 'ready', question: null } : end({ ...rest, question: null }, 'stopped', nowMs)
 }
 
 /** All changes of a step, or none: a step is never left half done. */
@@ -119,8 +174,10 @@ function traceOf(effect: StepEffect, run: Run, sentence: string, { nowMs }: Step
   switch (effect.kind) {
     case 'done': return { ...base, outcome: 'done', note: effect.note, endedAtMs: nowMs, ...takingOf(effect.reading) }
     case 'failed': return { ...base, outcome: 'failed', note: effect.issue.message, issueCode: effect.issue.code, endedAtMs: nowMs, ...takingOf(effect.reading) }
+    case 'ramps':
     case 'waits': return { ...base, outcome: 'waiting', note: effect.note, endedAtMs: null }
     case 'asks': return { ...base, outcome: 'asking', note: effect.question.text, endedAtMs: null }
+    case 'puts-back': throw new RangeError('a put-back step comes to what it has put back')
     default: return assertNever(effect)
   }
 }

@@ -1,4 +1,4 @@
-export { advanceRun, startRun, stopRun } from './advanceRun'
+export { advanceRun, gateRun, PULL_ANYWAY, pullForward, startRun, stopRun } from './advanceRun'
 export type { Advance, StartContext } from './advanceRun'
 export { putBack } from './putBack'
 export type { PutBack } from './putBack'

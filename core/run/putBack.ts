@@ -1,6 +1,7 @@
 import { applyChange, standingOf } from '../bench'
 import type { BenchState, Change } from '../bench'
 import { assertNever } from '../result'
+import type { Result } from '../result'
 import type { PutBackReport, Run } from './schema'
 
 export interface PutBack {
@@ -29,7 +30,8 @@ export function putBack(run: Run, bench: BenchState): PutBack {
         break
       case 'stands': {
         const after = applyChange(now, inverse)
-        if (!after.ok) report.gone.push(sentence)
+        if (isHeld(inverse, now, after)) report.left.push({ sentence, left: left!.words, now: `${left!.words}, as the device does not follow` })
+        else if (!after.ok) report.gone.push(sentence)
         else {
           report.undone.push(sentence)
           if (after.value !== now) changes.push(inverse)
@@ -41,4 +43,9 @@ export function putBack(run: Run, bench: BenchState): PutBack {
     }
   }
   return { bench: now, changes, report }
+}
+
+/** The device does not take the value back: it refuses, or stays as it is. */
+function isHeld(inverse: Change, now: BenchState, after: Result<BenchState>): boolean {
+  return inverse.kind === 'device.set' && (after.ok ? after.value === now : after.issues[0]?.code === 'device-held')
 }

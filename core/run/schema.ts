@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { changeSchema, footprintSchema, idSchema } from '../bench'
 import { valueTableSchema } from '../command'
-import { stepSchema } from '../steps'
+import { rampProgressSchema, stepSchema } from '../steps'
 
 const ignoredSchema = z.object({ text: z.string(), because: z.string() })
 
@@ -18,6 +18,8 @@ export const traceEntrySchema = z.object({
   endedAtMs: z.number().nullable(),
   taking: takingSchema.optional(),
   issueCode: z.string().optional(),
+  /** The first way failed, for this reason, and the step took its alternative. */
+  firstWay: z.string().optional(),
 })
 
 /** A change a run made, with what takes it back and what it left behind. */
@@ -60,6 +62,12 @@ export const runSchema = z.object({
   position: z.number().int(),
   wakeAtMs: z.number().nullable(),
   question: questionSchema.nullable(),
+  /** Asked before the first step, because the interlock does not hold. */
+  isGated: z.boolean().optional(),
+  /** A ramp on its way: the step at `position` goes on at `wakeAtMs`. */
+  ramp: rampProgressSchema.optional(),
+  /** Why the first way of the step at `position` failed, while its alternative waits or asks. */
+  firstWay: z.string().optional(),
   trace: z.array(traceEntrySchema),
   changes: z.array(recordedChangeSchema),
   startedAtMs: z.number(),

@@ -18,5 +18,6 @@ export const STEP_KINDS: readonly StepKindEntry[] = [
   { kind: 'device.control', label: 'Change a device or setting', help: 'Mute, power, plan, brightness: set, the other way, the next, up or down.', fresh: id => ({ id, kind: 'device.control', target: { kind: 'devices', deviceIds: [] }, controlId: '', to: { kind: 'toggle', whenUnknown: true }, onFailure: 'stop' }) },
   { kind: 'frame.switch', label: 'Switch a frame of levers', help: 'On, off, or the other way; its keys follow at once.', fresh: id => ({ id, kind: 'frame.switch', frameIds: [], to: 'toggle', onFailure: 'stop' }) },
   { kind: 'message.show', label: 'Show a message', help: 'On the screen of the bench.', fresh: id => ({ id, kind: 'message.show', text: '', onFailure: 'stop' }) },
+  { kind: 'run.put-back', label: 'Put back what was changed', help: 'Takes back what the steps before have changed; what somebody else has altered since is left.', fresh: id => ({ id, kind: 'run.put-back', onFailure: 'stop' }) },
   { kind: 'wait', label: 'Wait', help: 'A stretch of time; a restart of the server does not shorten it.', fresh: id => ({ id, kind: 'wait', ms: 1000, onFailure: 'stop' }) },
 ]

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { BenchState, Change } from '../bench'
 import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
@@ -13,7 +14,13 @@ export interface StepContext {
   readonly framesOn?: (frameId: string, bench: BenchState) => boolean
   /** The answer to the question the step asked before. */
   readonly answer?: string
+  /** How far a ramp of the step has come. */
+  readonly ramp?: RampProgress
 }
+
+/** A ramp on its way: what it began with and what it set last, by device. */
+export const rampProgressSchema = z.object({ startedAtMs: z.number(), from: z.record(z.string(), z.number()), last: z.record(z.string(), z.number()) })
+export type RampProgress = z.infer<typeof rampProgressSchema>
 
 export interface Question { readonly text: string, readonly choices: readonly { readonly id: string, readonly label: string }[] }
 
@@ -24,6 +31,10 @@ export type StepEffect
     | { readonly kind: 'failed', readonly changes: readonly Change[], readonly issue: Issue, readonly reading?: Reading }
     | { readonly kind: 'waits', readonly untilMs: number, readonly note: string }
     | { readonly kind: 'asks', readonly question: Question }
+  /** So far for now; the same step goes on at that time. */
+    | { readonly kind: 'ramps', readonly changes: readonly Change[], readonly untilMs: number, readonly ramp: RampProgress, readonly note: string }
+  /** Takes back what the run has changed so far. */
+    | { readonly kind: 'puts-back' }
 
 export function failed(issues: readonly Issue[]): Extract<StepEffect, { kind: 'failed' }> {
   return { kind: 'failed', changes: [], issue: { code: issues[0]!.code, message: issues.map(issue => issue.message).join(' ') } }

@@ -12,9 +12,18 @@ import { argvOf, requestOf, windowsMeant } from './openProgram'
 import type { Step, StepOf } from './schema'
 import { findTextIssues } from './texts'
 
-/** What will not go as meant, as the bench stands now. */
+/** What will not go as meant, as the bench stands now; of the second way too, at `alternative.…`. */
 export function lintStep(step: Step, bench: BenchState, table?: ValueTable): StepFinding[] {
-  const unusable = findTextIssues(step, bench, table).map(issue => ({ at: String(issue.at), code: issue.code, severity: 'fault' as const, message: issue.message }))
+  const { alternative } = step
+  if (!alternative) return lintWay(step, bench, table)
+  const second = lintWay(alternative, bench, table).map(({ at, mend, ...finding }): StepFinding => ({
+    ...finding, at: `alternative.${at}`, ...(mend ? { mend: { label: mend.label, step: { ...step, alternative: mend.step } } } : {}),
+  }))
+  return [...lintWay(step, bench, table), ...second]
+}
+
+function lintWay(step: Step, bench: BenchState, table?: ValueTable): StepFinding[] {
+  const unusable = findTextIssues({ ...step, alternative: undefined }, bench, table).map(issue => ({ at: String(issue.at), code: issue.code, severity: 'fault' as const, message: issue.message }))
   if (unusable.length > 0) return unusable
   switch (step.kind) {
     case 'program.open': return lintOpen(step, bench, table)
@@ -28,6 +37,7 @@ export function lintStep(step: Step, bench: BenchState, table?: ValueTable): Ste
     case 'device.control': return lintControl(step, bench)
     case 'frame.switch':
     case 'message.show':
+    case 'run.put-back':
     case 'wait': return []
     default: return assertNever(step)
   }

@@ -17,13 +17,13 @@ export const RUNNING_POLICIES = ['program', 'raise', 'another', 'reopen', 'refus
 /** A value of the environment; POSIX.1-2017 §8.1 forbids `=` and NUL in names. */
 export const environmentEntrySchema = z.object({ name: z.string().min(1, 'Give the value of the environment a name.').max(200).regex(/^[^=\0]+$/, 'A name of the environment holds no equals sign.'), value: argumentSchema })
 
-const common = {
+const base = {
   id: idSchema,
   /** What a failure of this step does to the rest. */
   onFailure: z.enum(['stop', 'go-on']).default('stop'),
 }
 
-export const stepSchema = z.discriminatedUnion('kind', [
+const stepKinds = <C extends z.ZodRawShape>(common: C) => z.discriminatedUnion('kind', [
   z.object({
     ...common, kind: z.literal('program.open'), programId: idSchema,
     /** After the program's name; `${name}` stands for a known folder or a named value. */
@@ -64,20 +64,31 @@ export const stepSchema = z.discriminatedUnion('kind', [
     controlId: z.string().min(1, 'Choose a control.'),
     to: z.discriminatedUnion('kind', [
       z.object({ kind: z.literal('set'), value: controlValueSchema }),
-      /** Where the state is unknown, it becomes `whenUnknown`. */
-      z.object({ kind: z.literal('toggle'), whenUnknown: z.boolean() }),
+      /** Where the state is unknown, it becomes `whenUnknown`, or the user is asked. */
+      z.object({ kind: z.literal('toggle'), whenUnknown: z.union([z.boolean(), z.literal('ask')]) }),
       /** The next of the values after the one it has; the first where it has another. */
       z.object({ kind: z.literal('cycle'), values: z.array(controlValueSchema).min(2, 'Choose at least two values.').max(50) }),
       /** Up or down by so much, within the limits of the control. */
       z.object({ kind: z.literal('step'), by: z.number() }),
+      /** Little by little to a value, in so much time. */
+      z.object({ kind: z.literal('ramp'), value: z.number(), overMs: z.number().int().min(100, 'At least 0.1 s.').max(3_600_000, 'At most an hour.') }),
     ]),
   }),
   /** Switches frames of levers on or off, or each the other way. */
   z.object({ ...common, kind: z.literal('frame.switch'), frameIds: z.array(idSchema).min(1, 'Choose a frame.').max(100), to: z.enum(['on', 'off', 'toggle']) }),
-  z.object({ ...common, kind: z.literal('message.show'), text: argumentSchema.min(1, 'Say what the message is.') }),
+  z.object({ ...common, kind: z.literal('message.show'), text: argumentSchema.min(1, 'Say what the message is.'), sound: z.boolean().optional() }),
   z.object({ ...common, kind: z.literal('wait'), ms: z.number().int().min(0).max(24 * 3_600_000) }),
+  /** Takes back what the run has changed so far: what came before was for a while. */
+  z.object({ ...common, kind: z.literal('run.put-back') }),
 ])
 
+/** A step by itself, without another way. */
+export const plainStepSchema = stepKinds(base)
+
+/** A step, with a second way that is tried where the first fails. */
+export const stepSchema = stepKinds({ ...base, alternative: plainStepSchema.optional() })
+
+export type PlainStep = z.infer<typeof plainStepSchema>
 export type Step = z.infer<typeof stepSchema>
 export type StepKind = Step['kind']
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>

@@ -2,7 +2,8 @@ import type { BenchState } from '../bench'
 import { listed } from '../names'
 import { assertNever } from '../result'
 import { describeControl } from './controlDevices'
-import type { RunningPolicy, Step, UnsavedPolicy } from './schema'
+import { durationInWords } from './duration'
+import type { PlainStep, RunningPolicy, Step, UnsavedPolicy } from './schema'
 
 /** The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not given. */
 export type Names = Pick<BenchState, 'programs'> & { readonly frames?: Readonly<Record<string, string>>, readonly devices?: BenchState['devices'] }
@@ -24,7 +25,12 @@ export const runningWords: Record<RunningPolicy, string> = {
 }
 
 /** What a step does, as a full sentence that names things as the user named them. */
-export function describeStep(step: Step, names: Names): string {
+export function describeStep({ alternative, ...step }: Step, names: Names): string {
+  const first = describeWay(step as PlainStep, names)
+  return alternative ? `${first.replace(/\.$/, '')}; failing that, ${lowered(describeWay(alternative, names))}` : first
+}
+
+function describeWay(step: PlainStep, names: Names): string {
   const program = (id: string) => names.programs[id]?.name ?? `the missing program “${id}”`
   switch (step.kind) {
     case 'program.open': {
@@ -38,7 +44,8 @@ export function describeStep(step: Step, names: Names): string {
     case 'place.open': return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${listed(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
     case 'device.control': return describeControl(step, names)
     case 'frame.switch': return `Switches ${listed(step.frameIds.map(id => names.frames?.[id] ?? `the frame “${id}”`))} ${step.to === 'toggle' ? 'the other way' : step.to}.`
-    case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”.`
+    case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”${step.sound ? ' with a sound' : ''}.`
+    case 'run.put-back': return 'Puts back what it has changed.'
     case 'wait': return `Waits ${durationInWords(step.ms)}.`
     default: return assertNever(step)
   }
@@ -48,16 +55,11 @@ export function describeStep(step: Step, names: Names): string {
 export function describeSteps(steps: readonly Step[], names: Names): string {
   if (steps.length === 0) return 'Does nothing yet.'
   const sentences = steps.map(step => describeStep(step, names).replace(/\.$/, ''))
-  return sentences.map((sentence, i) => (i === 0 ? sentence : sentence[0]!.toLowerCase() + sentence.slice(1))).join(', then ') + '.'
+  return sentences.map((sentence, i) => (i === 0 ? sentence : lowered(sentence))).join(', then ') + '.'
 }
 
-/** `1.5 s`, `200 ms`, `3 min`, `2 h`. */
-export function durationInWords(ms: number): string {
-  if (ms < 1) return 'under 1 ms'
-  if (ms < 1000) return `${Math.round(ms)} ms`
-  if (ms < 60_000) return `${Number((ms / 1000).toFixed(1))} s`
-  if (ms < 3_600_000) return `${Number((ms / 60_000).toFixed(1))} min`
-  return `${Number((ms / 3_600_000).toFixed(1))} h`
+function lowered(sentence: string): string {
+  return sentence[0]!.toLowerCase() + sentence.slice(1)
 }
 
 function listOf(args: readonly string[]): string {

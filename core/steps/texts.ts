@@ -4,10 +4,15 @@ import type { ValueTable } from '../command'
 import { assertNever } from '../result'
 import type { Issue } from '../result'
 import { namesFor } from './effect'
-import type { Step } from './schema'
+import type { PlainStep, Step } from './schema'
 
 /** Every text of a step that may use named values, with its dotted path in the step. */
-export function textsOf(step: Step): { path: string, text: string }[] {
+export function textsOf({ alternative, ...step }: Step): { path: string, text: string }[] {
+  const own = textsOfWay(step as PlainStep)
+  return alternative ? [...own, ...textsOfWay(alternative).map(({ path, text }) => ({ path: `alternative.${path}`, text }))] : own
+}
+
+function textsOfWay(step: PlainStep): { path: string, text: string }[] {
   const list = (name: string, texts: readonly string[]) => texts.map((text, i) => ({ path: `${name}.${i}`, text }))
   switch (step.kind) {
     case 'program.open': return [
@@ -22,13 +27,19 @@ export function textsOf(step: Step): { path: string, text: string }[] {
     case 'program.close':
     case 'device.control':
     case 'frame.switch':
+    case 'run.put-back':
     case 'wait': return []
     default: return assertNever(step)
   }
 }
 
 /** The step with each of its texts made anew. */
-export function mapTexts(step: Step, alter: (text: string) => string): Step {
+export function mapTexts({ alternative, ...step }: Step, alter: (text: string) => string): Step {
+  const own = mapTextsOfWay(step as PlainStep, alter)
+  return alternative ? { ...own, alternative: mapTextsOfWay(alternative, alter) } : own
+}
+
+function mapTextsOfWay(step: PlainStep, alter: (text: string) => string): PlainStep {
   switch (step.kind) {
     case 'program.open': return {
       ...step,
@@ -43,6 +54,7 @@ export function mapTexts(step: Step, alter: (text: string) => string): Step {
     case 'program.close':
     case 'device.control':
     case 'frame.switch':
+    case 'run.put-back':
     case 'wait': return step
     default: return assertNever(step)
   }

@@ -74,7 +74,7 @@ function same(one: unknown, other: unknown): boolean {
 
 /** What makes a variant differ, in words: `--edition: trial`, `without ${captures}/veil-0002.frame`, `its own keys`. */
 export function describeOwn(variant: Variant): string[] {
-  const words: Record<PatternField, string> = { aliases: 'its own aliases', steps: 'its own steps', triggers: 'its own keys', scope: 'its own scope', enabled: 'switched by itself', frameId: 'in a frame of its own', whileRunning: 'its own way with a second pull', icon: 'its own icon' }
+  const words: Record<PatternField, string> = { aliases: 'its own aliases', steps: 'its own steps', triggers: 'its own keys', scope: 'its own scope', enabled: 'switched by itself', frameId: 'in a frame of its own', whileRunning: 'its own way with a second pull', icon: 'its own icon', interlock: 'its own interlock', lamp: 'its own lamp', feedback: 'its own feedback' }
   return [
     ...variant.args.map(({ key, text }) => (text === null ? `without ${key}` : text === '' ? `with ${key}` : key.startsWith('-') || key.startsWith('/') ? `${key}: ${text}` : `${text} in place of ${key}`)),
     ...variant.own.map(field => words[field]),

@@ -1,5 +1,5 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
-import { DEFAULT_KEYS, keySettingsSchema, triggerKeys } from '../../core/levers'
+import { DEFAULT_KEYS, keySettingsSchema, triggerKeys, withoutNothing } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { Queries } from './openStore'
 import { frames, levers, namedValues, settings, triggers } from './schema'
@@ -8,10 +8,7 @@ export async function readLevers(database: Queries): Promise<Lever[]> {
   const rows = await database.select().from(levers).orderBy(asc(levers.plate))
   const bound = await database.select().from(triggers).orderBy(asc(triggers.leverId), asc(triggers.position))
   const byLever = groupByLever(bound)
-  return rows.map(({ icon, origin, variant, ...row }) => ({
-    ...row, triggers: (byLever.get(row.id) ?? []).map(trigger => trigger.body),
-    ...(icon ? { icon } : {}), ...(origin ? { origin } : {}), ...(variant ? { variant } : {}),
-  }))
+  return rows.map(row => withoutNothing({ ...row, triggers: (byLever.get(row.id) ?? []).map(trigger => trigger.body) }))
 }
 
 function groupByLever<T extends { leverId: string }>(rows: T[]): Map<string, T[]> {
@@ -27,7 +24,7 @@ export async function freePlates(database: Queries, ids: readonly string[]): Pro
 
 /** Writes a lever with its triggers, whether it is there already or not. */
 export async function writeLever(database: Queries, { triggers: bound, ...written }: Lever): Promise<void> {
-  const lever = { ...written, icon: written.icon ?? null, origin: written.origin ?? null, variant: written.variant ?? null }
+  const lever = { icon: null, origin: null, variant: null, interlock: null, lamp: null, feedback: null, ...written }
   await database.insert(levers).values(lever).onConflictDoUpdate({ target: levers.id, set: lever })
   await database.delete(triggers).where(eq(triggers.leverId, lever.id))
   if (bound.length > 0) {

@@ -40,6 +40,9 @@ export const levers = pgTable('levers', {
   icon: json('icon').$type<Lever['icon']>(),
   origin: json('origin').$type<Lever['origin']>(),
   variant: json('variant').$type<Lever['variant']>(),
+  interlock: json('interlock').$type<Lever['interlock']>(),
+  lamp: json('lamp').$type<Lever['lamp']>(),
+  feedback: text('feedback').$type<Lever['feedback']>(),
 })
 
 /** Texts that levers use by name. */

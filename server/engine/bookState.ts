@@ -1,3 +1,4 @@
+import { withoutNothing } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
@@ -46,9 +47,4 @@ export function nameOf(levers: readonly Lever[]): string {
 
 export function edited(before: Lever, after: Partial<Lever>): Extract<RevisionEntry, { kind: 'lever' }> {
   return { kind: 'lever', id: before.id, before, after: withoutNothing({ ...before, ...after, version: before.version + 1 }) }
-}
-
-/** Optional fields that are set to nothing are left out, as they are when read from the store. */
-export function withoutNothing(lever: Lever): Lever {
-  return Object.fromEntries(Object.entries(lever).filter(([, value]) => value !== null && value !== undefined)) as Lever
 }

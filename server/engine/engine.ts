@@ -3,6 +3,7 @@ import { isFrameOn } from '../../core/levers'
 import { openStore } from '../database/openStore'
 import type { Store } from '../database/openStore'
 import { seed } from '../database/seed'
+import { minuteOfDay } from './clock'
 import { KeyDesk } from './keyDesk'
 import { LeverBook } from './leverBook'
 import { LiveFeed } from './liveFeed'
@@ -30,7 +31,7 @@ export async function openEngine(folder: string, address: string, options: { fre
   const book = await LeverBook.read(store.database, queue, feed, workstation)
   workstation.framesOn = (frameId, bench) => {
     const frame = book.frame(frameId)
-    return frame !== undefined && isFrameOn(frame, bench)
+    return frame !== undefined && isFrameOn(frame, bench, minuteOfDay())
   }
   const keyDesk = new KeyDesk(book, workstation, feed)
   return {

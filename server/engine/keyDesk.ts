@@ -4,6 +4,7 @@ import { framesNow } from '../../core/levers'
 import type { Frame } from '../../core/levers'
 import { createResolver } from '../../core/resolve'
 import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
+import { minuteOfDay } from './clock'
 import type { LeverBook } from './leverBook'
 import type { LiveFeed } from './liveFeed'
 import { pullLever } from './pullLever'
@@ -90,7 +91,7 @@ export class KeyDesk {
   private resolver(): Resolver {
     const { revision } = this.book
     const { programs } = this.workstation.state
-    const frames = framesNow(this.book.allFrames, this.workstation.state, this.built?.revision === revision ? this.built.frames : undefined)
+    const frames = framesNow(this.book.allFrames, this.workstation.state, this.built?.revision === revision ? this.built.frames : undefined, minuteOfDay())
     if (this.built?.revision !== revision || this.built.programs !== programs || this.built.frames !== frames) {
       this.built = { revision, programs, frames, resolver: createResolver({ levers: this.book.allLevers, frames, programs, keys: this.book.keySettings }) }
     }

@@ -2,13 +2,13 @@ import type { BatchBody } from '../../contract'
 import { sameValue } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import type { Frame, KeySettings, Lever, LeverDraft, LeverPatch } from '../../core/levers'
-import { programsNamed } from '../../core/levers'
+import { programsNamed, withoutNothing } from '../../core/levers'
 import { didYouMean } from '../../core/names'
 import { assertNever, fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { makeDistinct, ownAfterEdit } from '../../core/variants'
 import type { RevisionEntry } from '../database/schema'
-import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate, withoutNothing } from './bookState'
+import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
 import { newId } from './newId'
 
@@ -111,7 +111,7 @@ export function frameMissing(id: string, frames: BookState['frames']): Issue {
   return { code: 'frame-missing', message: `There is no frame “${id}”.${didYouMean(id, frames.keys())}`, at: 'frameId' }
 }
 
-/** Frames and programs that a draft names and that do not exist. */
+/** Frames, programs and levers that a draft names and that do not exist. */
 export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchState): Issue[] {
   const issues: Issue[] = []
   if (draft.frameId !== undefined && !state.frames.has(draft.frameId)) issues.push(frameMissing(draft.frameId, state.frames))
@@ -124,6 +124,8 @@ export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchS
     if (step.kind === 'frame.switch') step.frameIds.forEach((id, j) => !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `steps.${i}.frameIds.${j}` }))
     for (const id of programsNamed([step])) check(id, `steps.${i}.${'otherId' in step && step.otherId === id && step.programId !== id ? 'otherId' : 'programId'}`)
   })
+  const instead = draft.interlock?.otherwise
+  if (instead?.kind === 'pull' && !state.levers.has(instead.leverId)) issues.push({ code: 'lever-missing', message: 'The lever to be pulled instead is gone. Choose another.', at: 'interlock.otherwise.leverId' })
   if (draft.scope && draft.scope.kind !== 'everywhere') draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
   return issues
 }

@@ -5,13 +5,15 @@ import type { ValueTable } from '../../core/command'
 import type { Lever } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
-import { advanceRun, putBack, rehearse, startRun, stopRun } from '../../core/run'
+import { advanceRun, gateRun, pullForward, putBack, rehearse, startRun, stopRun } from '../../core/run'
 import type { PutBackReport, Rehearsal, Run } from '../../core/run'
 import type { StepContext } from '../../core/steps'
 import { appendChanges, readBench } from '../database/benchTable'
 import type { Cause } from '../database/benchTable'
 import type { Database, Queries } from '../database/openStore'
 import { readOpenRuns, readRun, writeRun } from '../database/runTable'
+import { steadyClock } from './clock'
+import type { Clock } from './clock'
 import type { LiveFeed } from './liveFeed'
 import { newId } from './newId'
 import type { SerialQueue } from './serialQueue'
@@ -38,13 +40,14 @@ export class Workstation {
     private readonly feed: LiveFeed,
     private bench: BenchState,
     private benchVersion: number,
+    private readonly clock: Clock,
   ) {}
 
   /** The bench as it was left, with runs that had not ended going on. */
-  static async resume(database: Database, queue: SerialQueue, feed: LiveFeed): Promise<Workstation> {
+  static async resume(database: Database, queue: SerialQueue, feed: LiveFeed, clock: Clock = steadyClock()): Promise<Workstation> {
     const left = await readBench(database)
     if (!left) throw new Error('the store has no bench')
-    const workstation = new Workstation(database, queue, feed, left.state, left.version)
+    const workstation = new Workstation(database, queue, feed, left.state, left.version, clock)
     for (const run of await readOpenRuns(database)) {
       workstation.open.set(run.id, run)
       workstation.drive(run.id).catch(error => console.error(`run ${run.id}:`, error))
@@ -65,15 +68,18 @@ export class Workstation {
     return [...this.open.values()].some(run => run.leverId === leverId)
   }
 
-  /** Starts a run; resolves when it ends, waits or asks. */
-  async pull(lever: Pullable, source: Run['source'], values?: ValueTable): Promise<Run> {
-    const run = startRun(lever, { nowMs: Date.now(), nextId: newId, source, values })
+  /** Starts a run; resolves when it ends, waits or asks. With a question it asks that first. */
+  async pull(lever: Pullable, source: Run['source'], values?: ValueTable, question?: string): Promise<Run> {
+    const begun = startRun(lever, { nowMs: this.clock.nowMs(), nextId: newId, source, values })
+    const run = question === undefined ? begun : gateRun(begun, question)
     this.open.set(run.id, run)
-    return this.drive(run.id)
+    if (question === undefined) return this.drive(run.id)
+    await this.queue.run(() => this.commit([], this.bench, { source: 'run', runId: run.id }, run))
+    return run
   }
 
   rehearse(lever: Pullable, values?: ValueTable): Rehearsal {
-    return rehearse(lever, this.bench, { nowMs: Date.now(), nextId: newId, values, framesOn: this.framesOn })
+    return rehearse(lever, this.bench, { nowMs: this.clock.nowMs(), nextId: newId, values, framesOn: this.framesOn })
   }
 
   /** Gives a run the answer to its question; resolves when it ends, waits or asks again. */
@@ -91,10 +97,24 @@ export class Workstation {
     return this.queue.run(async () => {
       const run = this.open.get(runId)
       if (!run) return fail({ code: 'already-ended', message: 'This run has ended already.' })
-      const stopped = stopRun(run, Date.now())
+      const stopped = stopRun(run, this.clock.nowMs())
       await this.commit([], this.bench, { source: 'run', runId }, stopped)
       return succeed(stopped)
     })
+  }
+
+  /** Ends the wait of a run now; resolves when it ends, waits again or asks. */
+  async pullForward(runId: string): Promise<Result<Run>> {
+    const waiting = await this.queue.run(async () => {
+      const run = this.open.get(runId)
+      if (run?.phase !== 'waiting') return false
+      await this.commit([], this.bench, { source: 'run', runId }, pullForward(run, this.clock.nowMs()))
+      return true
+    })
+    if (!waiting) return fail({ code: 'not-waiting', message: 'This run does not wait now.' })
+    clearTimeout(this.timers.get(runId))
+    this.timers.delete(runId)
+    return succeed(await this.drive(runId))
   }
 
   /** Takes back what a run changed. */
@@ -105,7 +125,7 @@ export class Workstation {
       if (!run) return fail({ code: 'run-missing', message: 'There is no such run.' })
       if (run.putBack) return fail({ code: 'already-put-back', message: 'This run was put back already.' })
       const taken = putBack(run, this.bench)
-      const report = { atMs: Date.now(), ...taken.report }
+      const report = { atMs: this.clock.nowMs(), ...taken.report }
       const done = { ...run, putBack: report }
       await this.commit(taken.changes, taken.bench, { source: 'put-back', runId }, done)
       return succeed({ run: done, report })
@@ -164,7 +184,7 @@ export class Workstation {
     return this.queue.run(async () => {
       const run = this.open.get(runId) ?? await readRun(this.database, runId)
       if (!run) throw new RangeError(`no run ${runId}`)
-      const advance = advanceRun(run, this.bench, { nowMs: Date.now(), nextId: newId, answer, framesOn: this.framesOn })
+      const advance = advanceRun(run, this.bench, { nowMs: this.clock.nowMs(), nextId: newId, answer, framesOn: this.framesOn })
       if (advance.run !== run) await this.commit(advance.changes, advance.bench, { source: 'run', runId, stepIndex: run.position }, advance.run)
       return advance.run
     })
@@ -172,7 +192,8 @@ export class Workstation {
 
   private wakeLater(run: Run): void {
     clearTimeout(this.timers.get(run.id))
-    const delayMs = Math.min(Math.max(0, run.wakeAtMs! - Date.now()), LONGEST_TIMER_MS)
+    // A timer of the platform may be early by a fraction of a millisecond; the run would then be found still waiting.
+    const delayMs = Math.min(Math.max(0, run.wakeAtMs! - this.clock.nowMs()) + 1, LONGEST_TIMER_MS)
     this.timers.set(run.id, setTimeout(() => {
       this.timers.delete(run.id)
       this.drive(run.id).catch(error => console.error(`run ${run.id}:`, error))
@@ -180,7 +201,7 @@ export class Workstation {
   }
 
   private async commit(changes: readonly Change[], after: BenchState, cause: Cause, run?: Run, alongside?: (transaction: Queries) => Promise<void>): Promise<void> {
-    const nowMs = Date.now()
+    const nowMs = this.clock.nowMs()
     const version = await this.database.transaction(async (transaction) => {
       await alongside?.(transaction)
       if (run) await writeRun(transaction, run)

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { FEEDBACKS, lampOf, natureOf, USUAL_FEEDBACK } from '~~/core/levers'
+import type { Feedback, LeverDraft } from '~~/core/levers'
+import { lampNow } from '~~/core/bench'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import FormField from '~/form/FormField.vue'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import LampLight from '~/plates/LampLight.vue'
+
+/** What tells the user that a pull worked: the lamp on its plate, and what a pull says on top of that. */
+const draft = defineModel<LeverDraft>({ required: true })
+
+const mirror = useMirror()
+const notices = useNotices()
+/** A choice of nothing is shown as no choice: these stand for what is not set. */
+const BY_ITSELF = 'by itself'
+const USUAL = 'usual'
+const words: Record<Feedback, string> = { none: 'nothing', lamp: 'the lamp only', notice: 'a short notice', sound: 'a sound' }
+const natureWords = { program: 'programs', place: 'places', device: 'devices', keys: 'frames', message: 'messages', sheet: 'run sheets' }
+const nature = computed(() => natureOf(draft.value.steps))
+const usual = computed(() => mirror.keySettings.feedback?.[nature.value] ?? USUAL_FEEDBACK[nature.value])
+const lamps = computed(() => Object.values(mirror.bench.devices).flatMap(device => Object.entries(device.controls).map(([controlId, control]) => ({ value: `${device.id} ${controlId}`, name: `${control.name} of ${device.name}`, lamp: { deviceId: device.id, controlId } }))))
+const shown = computed(() => {
+  const lamp = lampOf(draft.value, mirror.bench)
+  return lamp && lampNow(lamp, mirror.bench)
+})
+
+function alter(part: Partial<LeverDraft>): void {
+  draft.value = { ...draft.value, ...part }
+}
+
+function makeUsual(feedback: Feedback): void {
+  const { feedback: before = {}, ...settings } = mirror.keySettings
+  void notices.attempt(() => callApi('editKeySettings', { body: { ...settings, feedback: { ...before, [nature.value]: feedback } } }))
+  alter({ feedback: null })
+}
+</script>
+
+<template>
+  <div class="pair">
+    <FormField
+      label="Lamp on its plate"
+      :hint="draft.lamp ? '' : 'by itself, that of the device it switches'"
+    >
+      <div class="line">
+        <LampLight
+          v-if="shown"
+          :state="shown.state"
+        />
+        <ChoiceSelect
+          :model-value="draft.lamp ? `${draft.lamp.deviceId} ${draft.lamp.controlId}` : BY_ITSELF"
+          filterable
+          label="Lamp on its plate"
+          :options="[{ value: BY_ITSELF, name: 'By itself' }, ...lamps]"
+          @update:model-value="alter({ lamp: lamps.find(entry => entry.value === $event)?.lamp ?? null })"
+        />
+        <span class="soft cut">{{ shown?.words }}</span>
+      </div>
+    </FormField>
+    <FormField label="When it was pulled by a key">
+      <div class="line">
+        <ChoiceSelect
+          :model-value="draft.feedback ?? USUAL"
+          label="What a pull tells"
+          :options="[{ value: USUAL, name: `as usual: ${words[usual]}` }, ...FEEDBACKS.map(value => ({ value, name: words[value] }))]"
+          @update:model-value="alter({ feedback: $event === USUAL ? null : $event as Feedback })"
+        />
+        <ElButton
+          v-if="draft.feedback && draft.feedback !== usual"
+          size="small"
+          @click="makeUsual(draft.feedback)"
+        >
+          Usual for {{ natureWords[nature] }}
+        </ElButton>
+      </div>
+    </FormField>
+  </div>
+</template>
+
+<style scoped>
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; align-items: start; }
+.line { display: flex; align-items: center; gap: 8px; }
+.line .cut { flex: none; max-width: 110px; }
+</style>
