@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { valueOf } from '../result'
 import { exampleBench } from './exampleBench'
 import { applyChange, applyChanges, changeSchema, describeChange, footprintOf, frontWindow, invertChange, standingOf, windowTitle } from '.'
-import type { BenchState, Change } from '.'
+import type { BenchState, Change, Device } from '.'
 
 const ids = fc.constantFrom('w-chart', 'w-small', 'w-book', 'w-new', 'w-gone')
 const modes = fc.constantFrom('normal' as const, 'maximized' as const, 'minimized' as const, 'hidden' as const)
@@ -16,7 +16,11 @@ const changes: fc.Arbitrary<Change> = fc.oneof(
   fc.record({ kind: fc.constant('window.show' as const), windowId: ids, content }),
   fc.record({ kind: fc.constant('device.set' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain', 'pattern', 'none'), value: fc.constantFrom(null, true, false, 0, 50, 101, 'wide', 'odd') }),
   fc.record({ kind: fc.constant('message.show' as const), message: fc.record({ id: fc.constantFrom('m-old', 'm-new'), text: fc.string(), atMs: fc.nat() }) }),
-  fc.record({ kind: fc.constant('lamp.watch' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain'), watched: fc.boolean() }),
+  fc.record({ kind: fc.constant('lamp.watch' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain'), watched: fc.boolean(), lit: fc.constantFrom('Silent', 'Hushed') }),
+  fc.record({ kind: fc.constant('device.default' as const), deviceKind: fc.constantFrom('audio-input' as const, 'display' as const), deviceId: fc.constantFrom(null, 'mic', 'none') }),
+  fc.record({ kind: fc.constant('device.fault' as const), deviceId: fc.constantFrom('mic', 'none'), fault: fc.constantFrom(null, { kind: 'refuses' as const, because: 'held' }, { kind: 'ignores' as const, because: 'loose' }) }),
+  fc.record({ kind: fc.constant('device.put' as const), device: fc.record({ id: fc.constantFrom('mic', 'roof'), name: fc.constantFrom('Roof', 'Mic'), kind: fc.constant('other' as const), controls: fc.constantFrom<Device['controls']>({}, { heat: { kind: 'switch' as const, name: 'Heat', on: 'on', off: 'off', value: null } }) }) }),
+  fc.record({ kind: fc.constant('device.remove' as const), deviceId: fc.constantFrom('mic', 'roof') }),
   fc.record({ kind: fc.constant('device.plug' as const), deviceId: fc.constantFrom('mic', 'none'), plugged: fc.boolean() }),
   fc.record({ kind: fc.constant('frame.switch' as const), frameId: fc.constantFrom('f', 'g'), on: fc.constantFrom(true, false, null) }),
   fc.record({ kind: fc.constant('file.put' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none/d.log'), file: fc.oneof(fc.constant({ kind: 'folder' as const }), fc.record({ kind: fc.constant('file' as const), sizeBytes: fc.nat(9) })) }),

@@ -60,7 +60,8 @@ export function removeDevice(state: BenchState, deviceId: string): Result<BenchS
 export function watchLamp(state: BenchState, { kind: _kind, watched, index, ...lamp }: Extract<Change, { kind: 'lamp.watch' }>): Result<BenchState> {
   const at = lampIndex(state, lamp)
   if (!watched) return succeed(at < 0 ? state : { ...state, lamps: state.lamps.toSpliced(at, 1) })
-  if (!state.devices[lamp.deviceId]?.controls[lamp.controlId]) return fail({ code: 'control-missing', message: `There is no control “${lamp.controlId}” of “${lamp.deviceId}” on the bench.`, at: 'controlId' })
+  // One that is put back into its place comes back also where its control is gone.
+  if (index === undefined && !state.devices[lamp.deviceId]?.controls[lamp.controlId]) return fail({ code: 'control-missing', message: `There is no control “${lamp.controlId}” of “${lamp.deviceId}” on the bench.`, at: 'controlId' })
   if (at < 0) return succeed({ ...state, lamps: state.lamps.toSpliced(index ?? state.lamps.length, 0, lamp) })
   return succeed(sameValue(state.lamps[at], lamp) ? state : { ...state, lamps: state.lamps.with(at, lamp) })
 }

@@ -25,9 +25,9 @@ export function gateRun(run: Run, text: string): Run {
   return { ...run, phase: 'asking', isGated: true, question: { text, choices: [{ id: PULL_ANYWAY, label: 'Pull it all the same' }, { id: 'leave', label: 'Leave it' }] } }
 }
 
-/** Ends the wait of a run now, as if its time had come; a run that does not wait comes back as the same object. */
+/** Ends the wait of a run now, as if its time had come, and a ramp at its end; a run that does not wait comes back as the same object. */
 export function pullForward(run: Run, nowMs: number): Run {
-  return run.phase === 'waiting' && run.wakeAtMs! > nowMs ? { ...run, wakeAtMs: nowMs, ...(run.ramp ? { ramp: { ...run.ramp, startedAtMs: Number.MIN_SAFE_INTEGER } } : {}) } : run
+  return run.phase === 'waiting' && (run.ramp || run.wakeAtMs! > nowMs) ? { ...run, wakeAtMs: nowMs, ...(run.ramp ? { ramp: { ...run.ramp, startedAtMs: Number.MIN_SAFE_INTEGER } } : {}) } : run
 }
 
 /** A new run of a lever, before its first step. It keeps the steps as they are now: later edits do not reach it. */

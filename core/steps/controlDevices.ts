@@ -133,9 +133,10 @@ function rampDevices({ controlId }: ControlStep, to: Extract<ControlStep['to'], 
   return { kind: 'ramps', changes: set.changes, untilMs: Math.min(startedAtMs + to.overMs, nowMs + Math.max(FINEST_MS, to.overMs / RAMP_PARTS)), ramp: { startedAtMs, from, last }, note: `On its way to ${to.value}.` }
 }
 
-/** A share of the way, on the steps of the control; the end is reached exactly. */
+/** A share of the way, on the steps of the control and never past the end, which is reached exactly. */
 function between(from: number, to: number, share: number, step: number): number {
-  return share === 1 ? to : from + Math.round((to - from) * share / step) * step
+  const value = from + Math.round((to - from) * share / step) * step
+  return share === 1 ? to : Math.min(Math.max(value, Math.min(from, to)), Math.max(from, to))
 }
 
 /** What the step does, as a sentence; devices are named where the names are known. */

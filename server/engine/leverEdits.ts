@@ -125,7 +125,7 @@ export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchS
     for (const id of programsNamed([step])) check(id, `steps.${i}.${'otherId' in step && step.otherId === id && step.programId !== id ? 'otherId' : 'programId'}`)
   })
   const instead = draft.interlock?.otherwise
-  if (instead?.kind === 'pull' && !state.levers.has(instead.leverId)) issues.push({ code: 'lever-missing', message: 'The lever to be pulled instead is gone. Choose another.', at: 'interlock.otherwise.leverId' })
+  if (instead?.kind === 'pull' && !state.levers.has(instead.leverId)) issues.push({ code: 'interlock-dangling', message: 'The lever to be pulled instead is gone. Choose another.', at: 'interlock.otherwise.leverId' })
   if (draft.scope && draft.scope.kind !== 'everywhere') draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
   return issues
 }

@@ -20,7 +20,7 @@ export function refuseWith(status: number, issues: readonly Issue[], path = ''):
 }
 
 /** By the code of the first issue; anything else is 422. */
-const usualStatus: Record<string, number> = { 'lever-missing': 404, 'value-missing': 404, 'stale': 409, 'frame-full': 409, 'program-used': 409, 'program-running': 409 }
+const usualStatus: Record<string, number> = { 'lever-missing': 404, 'value-missing': 404, 'stale': 409, 'frame-full': 409, 'program-used': 409, 'program-running': 409, 'device-used': 409 }
 
 /** The value of a result, or its issues as a refusal. */
 export function answerOf<T>(result: Result<T>, statusOf: Readonly<Record<string, number>> = {}): T {

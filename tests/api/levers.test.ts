@@ -18,7 +18,7 @@ const codes = (answer: { status: number, body: { issues?: { code: string, path: 
 test('a lever is made, edited, disabled, deleted; each edit is undone and done again, and the history stays', async () => {
   const before = await levers()
   const made = (await call<Lever>('POST', '/api/levers', draft())).body
-  expect([made.plate, made.version, made.enabled, made.scope]).toEqual([16, 1, true, { kind: 'everywhere' }])
+  expect([made.plate, made.version, made.enabled, made.scope]).toEqual([22, 1, true, { kind: 'everywhere' }])
   const edited = (await call<Lever>('PATCH', `/api/levers/${made.id}`, { version: 1, name: 'Plan of tomorrow' })).body
   expect(edited).toEqual({ ...made, name: 'Plan of tomorrow', version: 2 })
   await call('PATCH', `/api/levers/${made.id}`, { version: 2, enabled: false })
@@ -27,13 +27,13 @@ test('a lever is made, edited, disabled, deleted; each edit is undone and done a
 
   const undone: unknown[] = []
   for (let i = 0; i < 4; i++) undone.push((await call<{ undo: string | null, redo: string | null }>('POST', '/api/undo')).body.redo)
-  expect(undone).toEqual(['Deleted 16 Plan of tomorrow', 'Disabled 16 Plan of tomorrow', 'Edited 16 Plan of tomorrow', 'Made 16 Tonight’s plan'].map((label, i) => (i === 2 ? 'Edited 16 Tonight’s plan' : label)))
+  expect(undone).toEqual(['Deleted 22 Plan of tomorrow', 'Disabled 22 Plan of tomorrow', 'Edited 22 Plan of tomorrow', 'Made 22 Tonight’s plan'].map((label, i) => (i === 2 ? 'Edited 22 Tonight’s plan' : label)))
   expect(await levers()).toEqual(before)
   expect(codes(await call('POST', '/api/undo'))).toEqual([409, 'nothing-to-undo', ''])
 
   for (let i = 0; i < 3; i++) await call('POST', '/api/redo')
   const back = (await call<Lever>('GET', `/api/levers/${made.id}`)).body
-  expect(back).toMatchObject({ id: made.id, plate: 16, name: 'Plan of tomorrow', enabled: false, triggers: made.triggers })
+  expect(back).toMatchObject({ id: made.id, plate: 22, name: 'Plan of tomorrow', enabled: false, triggers: made.triggers })
   expect(back.version).toBeGreaterThan(3)
 
   await call('PATCH', '/api/frames/outreach', { on: true })
