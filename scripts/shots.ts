@@ -15,6 +15,7 @@ const shots: Shot[] = [
   { name: 'levers-day', path: '/levers', theme: 'day' },
   { name: 'editor-day', path: '/levers/new', theme: 'day', act: composeLever },
   { name: 'bench-night', path: '/bench', theme: 'night', act: prepareNight },
+  { name: 'interlock-day', path: '/levers/lever-20', theme: 'day', act: showInterlock },
   { name: 'variants-day', path: '/levers/lever-6/variants', theme: 'day', act: tabulateVariants },
   { name: 'exchange-day', path: '/exchange', theme: 'day', act: previewImport },
   { name: 'programs-night', path: '/programs', theme: 'night' },
@@ -26,6 +27,7 @@ const shots: Shot[] = [
   { name: 'levers-night', path: '/levers', theme: 'night', act: askWhy },
   { name: 'ledger-day', path: '/ledger', theme: 'day' },
   { name: 'launcher-dark-adapted', path: '/bench', theme: 'dark-adapted', act: findChart },
+  { name: 'devices-day', path: '/bench', theme: 'day', act: watchDevices },
 ]
 
 ensureBuilt()
@@ -64,6 +66,19 @@ async function prepareNight(page: Page): Promise<void> {
   await page.waitForSelector('.messages li')
   await press(page, 'Ctrl+F')
   await seen(page, 'Find an object')
+}
+
+/** The speakers quiet for a while, the displays described, a device that does not follow. */
+async function watchDevices(page: Page): Promise<void> {
+  await press(page, 'Meta+Alt+I')
+  await press(page, 'Meta+Alt+Q')
+  await seen(page, 'goes on in')
+  await page.click('.more summary')
+}
+
+async function showInterlock(page: Page): Promise<void> {
+  await page.waitForSelector('.interlock')
+  await page.$eval('.interlock', element => element.scrollIntoView({ block: 'center' }))
 }
 
 async function askWhy(page: Page): Promise<void> {

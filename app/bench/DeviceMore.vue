@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Change, Device } from '~~/core/bench'
-import { deviceKindWords, lampIndex, valueInWords } from '~~/core/bench'
+import { deviceKindWords, lampIndex, rangeInWords, valueInWords } from '~~/core/bench'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 
@@ -36,6 +36,14 @@ function reword({ lamp }: (typeof lamps.value)[number], part: { lit?: string, da
   <details class="more">
     <summary>More</summary>
     <div class="rows">
+      <ul class="soft ranges">
+        <li
+          v-for="(control, id) in device.controls"
+          :key="id"
+        >
+          {{ control.name }} (<code>{{ id }}</code>): {{ rangeInWords(control) }}{{ control.readOnly ? '; changes with the world, no lever sets it' : '' }}
+        </li>
+      </ul>
       <ElButton
         v-if="!device.isDefault"
         size="small"
@@ -91,6 +99,7 @@ function reword({ lamp }: (typeof lamps.value)[number], part: { lit?: string, da
 summary { color: var(--ink-soft); font-size: 12px; cursor: pointer; }
 .rows { display: grid; gap: 6px; padding: 4px 0 8px; justify-items: stretch; }
 .rows .el-button { margin: 0; justify-self: start; }
+.ranges { font-size: 12px; }
 label { display: grid; grid-template-columns: 70px minmax(0, 1fr); align-items: center; gap: 6px; }
 fieldset { border: 1px solid var(--line); margin: 0; padding: 4px 8px 8px; display: grid; gap: 4px; }
 legend { font-size: 12px; color: var(--ink-soft); }

@@ -32,6 +32,12 @@ function alter(part: Partial<LeverDraft>): void {
   draft.value = { ...draft.value, ...part }
 }
 
+function reword(part: 'lit' | 'dark', words: string): void {
+  if (!draft.value.lamp) return
+  const { [part]: _before, ...lamp } = draft.value.lamp
+  alter({ lamp: words.trim() === '' ? lamp : { ...lamp, [part]: words.trim() } })
+}
+
 function makeUsual(feedback: Feedback): void {
   const { feedback: before = {}, ...settings } = mirror.keySettings
   void notices.attempt(() => callApi('editKeySettings', { body: { ...settings, feedback: { ...before, [nature.value]: feedback } } }))
@@ -58,6 +64,20 @@ function makeUsual(feedback: Feedback): void {
           @update:model-value="alter({ lamp: lamps.find(entry => entry.value === $event)?.lamp ?? null })"
         />
         <span class="soft cut">{{ shown?.words }}</span>
+      </div>
+      <div
+        v-if="draft.lamp"
+        class="line"
+      >
+        <ElInput
+          v-for="part in (['lit', 'dark'] as const)"
+          :key="part"
+          size="small"
+          :model-value="draft.lamp[part] ?? ''"
+          :placeholder="`What it says when ${part}`"
+          :aria-label="`What the lamp says when ${part}`"
+          @change="reword(part, $event)"
+        />
       </div>
     </FormField>
     <FormField label="When it was pulled by a key">

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { isFrameOn } from '~~/core/levers'
+import { gateOf, isFrameOn } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { rehearse } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
-const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId'> }>()
+const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId' | 'interlock'> }>()
 
 const mirror = useMirror()
 const rehearsal = computed(() => {
   let count = 0
-  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}`, values: mirror.tableOf(lever.frameId), framesOn: (id, bench) => mirror.frames.some(frame => frame.id === id && isFrameOn(frame, bench)) })
+  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}`, values: mirror.tableOf(lever.frameId), framesOn: (id, bench) => mirror.frames.some(frame => frame.id === id && isFrameOn(frame, bench, mirror.minuteOfDay)) })
 })
+const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
 const takings = computed(() => rehearsal.value.run.trace.flatMap(entry => entry.taking?.ignored ?? []))
 const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.outcome === 'failed'))
 </script>
@@ -23,7 +24,13 @@ const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.
     class="rehearsal"
     aria-label="Rehearsal"
   >
-    <h3>Rehearsal: pulled now, it would</h3>
+    <p
+      v-if="gate.kind !== 'open'"
+      class="fault"
+    >
+      {{ gate.kind === 'refuse' ? `Now it refuses: ${gate.because}` : gate.kind === 'ask' ? `Now it asks: ${gate.question}` : `Now it pulls ${mirror.leverById.get(gate.leverId)?.name ?? 'another lever'} instead: ${gate.because}.` }}
+    </p>
+    <h3>Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h3>
     <ul class="sentence-list">
       <li
         v-for="(change, i) in rehearsal.changes"

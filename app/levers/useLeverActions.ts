@@ -5,6 +5,7 @@ import type { Run } from '~~/core/run'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { toldBy } from './toldBy'
 
 type WithoutLevers<T> = T extends unknown ? Omit<T, 'levers'> : never
 export type BatchAct = WithoutLevers<BatchBody>
@@ -30,7 +31,7 @@ export function useLeverActions() {
     const note = run.phase === 'waiting' ? 'It waits.' : run.trace.at(-1)?.note ?? ''
     const aside = ignored.length > 0 ? ` Ignored: ${ignored.map(entry => `${entry.text} (${entry.because})`).join('; ')}` : ''
     const action = run.changes.length > 0 && run.phase === 'ended' ? { label: 'Put back', act: () => putBack(run.id) } : undefined
-    notices.show({ text: `${run.leverName}: ${note}${aside}`, tone: run.outcome === 'failed' ? 'fault' : 'plain', action })
+    notices.show({ text: `${toldBy(run.leverName, note)}${aside}`, tone: run.outcome === 'failed' ? 'fault' : 'plain', action })
   }
 
   async function putBack(runId: string): Promise<void> {

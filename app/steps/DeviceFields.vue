@@ -36,8 +36,8 @@ const ways = computed(() => [
 ] as { kind: ControlStep['to']['kind'], label: string }[])
 const values = computed(() => {
   const of = control.value
-  if (of?.kind === 'switch') return [true, false].map(value => ({ id: String(value), value: value as boolean | string, name: valueInWords(of, value) }))
-  return of?.kind === 'choice' ? of.choices.map(choice => ({ id: choice.id, value: choice.id as boolean | string, name: choice.name })) : []
+  if (of?.kind === 'switch') return [true, false].map(value => ({ id: String(value), value: value as boolean | string, name: valueInWords(of, value), detail: undefined }))
+  return of?.kind === 'choice' ? of.choices.map(choice => ({ id: choice.id, value: choice.id as boolean | string, name: choice.name, detail: choice.id })) : []
 })
 
 const plugIn = usePlugIn(deviceId => set({ target: { kind: 'devices', deviceIds: [deviceId] }, controlId: mirror.bench.devices[deviceId]?.controls[step.value.controlId] ? step.value.controlId : '' }))
@@ -126,7 +126,7 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         v-if="step.to.kind === 'set' && control.kind !== 'level'"
         :model-value="String(step.to.value)"
         label="Value"
-        :options="values.map(value => ({ value: value.id, name: value.name }))"
+        :options="values.map(value => ({ value: value.id, name: value.name, detail: value.detail }))"
         @update:model-value="set({ to: { kind: 'set', value: valueOf($event) } })"
       />
       <ElInputNumber
@@ -149,7 +149,7 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         :model-value="step.to.values.map(String)"
         multiple
         label="Values in their order"
-        :options="values.map(value => ({ value: value.id, name: value.name }))"
+        :options="values.map(value => ({ value: value.id, name: value.name, detail: value.detail }))"
         @update:model-value="set({ to: { kind: 'cycle', values: $event } })"
       />
       <div

@@ -153,6 +153,13 @@ function move(index: number, by: number): void {
       For a while, then put back
     </ElButton>
     <ElButton
+      v-if="steps[0] && steps[0].kind !== 'wait'"
+      size="small"
+      @click="steps = [{ ...fresh('wait'), ms: FOR_A_WHILE_MS } as Step, ...steps]"
+    >
+      After a while
+    </ElButton>
+    <ElButton
       v-if="copied"
       size="small"
       class="paste"

@@ -47,6 +47,14 @@ describe('the lamp of a lever', () => {
     expect(lampOf(leverOf({ lamp: { deviceId: 'mic', controlId: 'gain' } }), exampleBench())).toEqual({ deviceId: 'mic', controlId: 'gain' })
   })
 
+  test('has its own words, or those of the lamp on the bench', () => {
+    const watched = valueOf(applyChange(exampleBench(), { kind: 'lamp.watch', deviceId: 'mic', controlId: 'mute', watched: true, lit: 'Hush', dark: 'On air' }))
+    const toggle = control('mute', { kind: 'toggle', whenUnknown: true })
+    expect(lampOf(toggle, watched)).toMatchObject({ lit: 'Hush', dark: 'On air' })
+    expect(lampOf({ ...toggle, lamp: { deviceId: 'mic', controlId: 'mute', lit: 'Quiet' } }, watched)).toMatchObject({ lit: 'Quiet', dark: 'On air' })
+    expect(lampOf(control('mute', { kind: 'set', value: false }), watched)).toEqual({ deviceId: 'mic', controlId: 'mute', litWhen: false })
+  })
+
   test('a lever that toggles or goes round tells the state it would go to', () => {
     const toggle = control('mute', { kind: 'toggle', whenUnknown: true })
     expect([goesTo(toggle, muted(true)), goesTo(toggle, muted(false)), goesTo(toggle, muted(null))]).toEqual(['open', 'muted', 'muted'])
