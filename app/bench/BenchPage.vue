@@ -23,11 +23,19 @@ onMounted(() => screen.value?.focus({ preventScroll: true }))
 const stacked = computed(() => mirror.bench.stack.map(id => mirror.bench.windows[id]!))
 const shown = computed(() => stacked.value.filter(window => window.mode === 'normal' || window.mode === 'maximized'))
 const shelved = computed(() => stacked.value.filter(window => window.mode === 'minimized' || window.mode === 'hidden'))
-/** What the displays show; windows stand on the one they name, or on the first. */
-const displays = computed(() => Object.values(mirror.bench.devices).filter(device => device.kind === 'display' && device.plugged !== false).map((device, i) => ({
-  id: device.id, name: device.name, isAsleep: device.controls.power?.value === false, use: i === 0 ? 'extended' : String(device.controls.use?.value ?? 'extended'),
-  brightness: typeof device.controls.brightness?.value === 'number' ? device.controls.brightness.value : 100,
-})))
+/** The displays with what they show: windows stand on the one they name, or on the first where that shows none of its own. */
+const displays = computed(() => {
+  const present = Object.values(mirror.bench.devices).filter(device => device.kind === 'display' && device.plugged !== false).map((device, i) => ({
+    device, isFirst: i === 0, isAsleep: device.controls.power?.value === false, use: i === 0 ? 'extended' : String(device.controls.use?.value ?? 'extended'), brightness: device.controls.brightness?.value ?? '?',
+  }))
+  const own = new Set(present.filter(entry => !entry.isFirst && entry.use === 'extended').map(entry => entry.device.id))
+  const onFirst = shown.value.filter(window => !own.has(window.displayId ?? ''))
+  return present.map(({ device, isFirst, isAsleep, use, brightness }) => ({
+    id: device.id, name: device.name, isFirst, use, brightness, isDark: isAsleep || use === 'off',
+    state: use === 'off' ? 'switched off' : isAsleep ? 'asleep' : use === 'mirrored' ? 'a mirror of the first' : 'awake',
+    windows: isFirst || use === 'mirrored' ? onFirst : shown.value.filter(window => window.displayId === device.id),
+  }))
+})
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? mirror.bench.devices[described.value] : undefined))
 const blank: Device = { id: 'new', name: '', kind: 'other', controls: {}, origin: 'described' }
@@ -71,36 +79,40 @@ function leave(event: KeyboardEvent): void {
         data-bench-screen
         @keydown.esc="leave"
       >
-        <BenchWindow
-          v-for="(window, i) in shown"
-          :key="window.id"
-          :window="window"
-          :depth="i"
-          :front="window.id === frontId"
-          @raise="change({ kind: 'window.raise', windowId: window.id })"
-          @minimize="change({ kind: 'window.mode', windowId: window.id, mode: 'minimized' })"
-          @maximize="change({ kind: 'window.mode', windowId: window.id, mode: window.mode === 'maximized' ? 'normal' : 'maximized' })"
-          @close="change({ kind: 'window.close', windowId: window.id })"
-        />
-        <ul
-          class="displays"
-          aria-label="Displays"
+        <section
+          v-for="display in displays"
+          :key="display.id"
+          class="display"
+          :class="{ second: !display.isFirst }"
+          :aria-label="display.name"
+          :inert="display.use === 'mirrored'"
         >
-          <li
-            v-for="display in displays"
-            :key="display.id"
-            :class="{ asleep: display.isAsleep || display.use === 'off' }"
+          <BenchWindow
+            v-for="(window, i) in display.windows"
+            :key="window.id"
+            :window="window"
+            :depth="i"
+            :front="window.id === frontId"
+            :is-narrow="!display.isFirst"
+            @raise="change({ kind: 'window.raise', windowId: window.id })"
+            @minimize="change({ kind: 'window.mode', windowId: window.id, mode: 'minimized' })"
+            @maximize="change({ kind: 'window.mode', windowId: window.id, mode: window.mode === 'maximized' ? 'normal' : 'maximized' })"
+            @close="change({ kind: 'window.close', windowId: window.id })"
+          />
+          <p
+            class="caption"
+            :class="{ asleep: display.isDark }"
           >
-            {{ display.name }}: {{ display.use === 'off' ? 'switched off' : display.isAsleep ? 'asleep' : display.use === 'mirrored' ? 'mirrored' : 'awake' }}, {{ display.brightness }} %
-          </li>
-        </ul>
-        <p
-          v-if="displays[0]?.isAsleep"
-          class="sleep"
-          role="status"
-        >
-          {{ displays[0].name }} is asleep. A key or the pointer wakes it.
-        </p>
+            {{ display.name }}: {{ display.state }}, {{ display.brightness }} %
+          </p>
+          <p
+            v-if="display.isDark"
+            class="sleep"
+            role="status"
+          >
+            {{ display.name }} is {{ display.state }}.{{ display.use === 'off' ? '' : ' A key or the pointer wakes it.' }}
+          </p>
+        </section>
         <p
           v-if="shown.length === 0"
           class="bare"
@@ -155,12 +167,13 @@ function leave(event: KeyboardEvent): void {
 
 <style scoped>
 .bench { grid-template-columns: minmax(0, 1fr) 320px; }
-.screen { position: relative; overflow: hidden; background: var(--desk); min-height: 0; outline-offset: -3px; }
+.screen { position: relative; display: flex; overflow: hidden; background: var(--desk); min-height: 0; outline-offset: -3px; }
 .bare { position: absolute; inset: 40% 0 auto; text-align: center; color: var(--ink-soft); }
-.displays { position: absolute; top: 8px; right: 12px; display: flex; gap: 6px; z-index: 550; }
-.displays li { padding: 2px 8px; background: var(--surface); border: 1px solid var(--line-strong); border-top-width: 3px; color: var(--ink); font-size: 12px; }
-.displays li.asleep { border-style: dashed; border-top-style: solid; color: var(--ink-soft); }
-.sleep { position: absolute; inset: 0; display: grid; place-items: center; background: #0b0f0d; color: #b9c4bd; z-index: 540; }
+.display { position: relative; flex: 2; min-width: 0; overflow: hidden; }
+.display.second { flex: 1; border-left: 4px solid var(--line-strong); }
+.caption { position: absolute; bottom: 44px; left: 8px; padding: 2px 8px; background: var(--surface); border: 1px solid var(--line-strong); border-top-width: 3px; font-size: 12px; z-index: 550; }
+.caption.asleep { border-style: dashed; border-top-style: solid; }
+.sleep { position: absolute; inset: 0; display: grid; place-items: center; padding: 16px; text-align: center; background: #0b0f0d; color: #b9c4bd; z-index: 540; }
 .messages { position: absolute; right: 12px; bottom: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }
 .messages li { display: flex; gap: 8px; align-items: start; padding: 8px 10px; background: var(--surface); border: 1px solid var(--live); border-left-width: 4px; }
 .messages span { flex: 1; }

@@ -10,14 +10,14 @@ import IconClose from '~icons/tabler/x'
 import { placeOnScreen } from './placeOnScreen'
 import { usePointing } from './usePointing'
 
-/** One window of the bench: title, what it was opened with, what it has loaded, and the last key it took. */
-const { window, depth, front } = defineProps<{ window: BenchWindow, depth: number, front: boolean }>()
+/** One window of the bench: title, what it was opened with, what it has loaded, and the last key it took. On a narrow display it takes most of its width. */
+const { window, depth, front, isNarrow = false } = defineProps<{ window: BenchWindow, depth: number, front: boolean, isNarrow?: boolean }>()
 const emit = defineEmits<{ raise: [], minimize: [], maximize: [], close: [] }>()
 
 const mirror = useMirror()
 const pointing = usePointing()
 const program = computed(() => mirror.bench.programs[window.programId])
-const place = computed(() => (window.mode === 'maximized' ? { left: '0', top: '0', width: '100%', height: '100%' } : placeOnScreen(window.id)))
+const place = computed(() => (window.mode === 'maximized' ? { left: '0', top: '0', width: '100%', height: '100%' } : { ...placeOnScreen(window.id), ...(isNarrow ? { left: '6%', width: '86%' } : {}) }))
 const parts = computed(() => (['profile', 'edition', 'dataset'] as const).flatMap(part => (window.content[part] ? [{ part, value: window.content[part] }] : [])))
 const lastKey = computed(() => {
   if (!front) return undefined

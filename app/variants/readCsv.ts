@@ -19,7 +19,7 @@ export function columnHead(column: VariantColumn): string {
 
 /** Rows from pasted CSV with a head line (RFC 4180; commas, semicolons or tabs). All of it is taken, or nothing. */
 export function readCsv(text: string, columns: readonly VariantColumn[]): CsvReading {
-  const { data, errors } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' })
+  const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' })
   const [head = [], ...lines] = data
   const problems = errors.filter(error => error.code !== 'UndetectableDelimiter').map(error => `Line ${(error.row ?? 0) + 1}: ${error.message}.`)
   const known = (title: string) => {

@@ -21,7 +21,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   test('the levers are listed with what they do; typing filters; keys do everything', async () => {
     page = await session.open('/levers')
     const rows = () => page.$$eval('.lever', all => all.map(row => row.textContent!.replace(/\s+/g, ' ')))
-    expect(await rows()).toHaveLength(15)
+    expect(await rows()).toHaveLength(21)
     expect((await rows())[0]).toMatch(/1.*Chart for the dome.*Opens Atlas Room with --profile=dome.*Ctrl.*Alt.*A.*everywhere.*ready/)
     await page.keyboard.type('camera f6')
     await seen(page, '2 of 21 levers')
@@ -180,7 +180,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await seen(other, 'Chart for the dome (copy)')
     await page.waitForFunction(() => document.querySelector('[aria-selected="true"]')?.textContent?.includes('(copy)'))
     await press(page, 'Ctrl+E')
-    await eventually(async () => (await levers()).find(lever => lever.plate === 17)?.enabled === false)
+    await eventually(async () => (await levers()).find(lever => lever.plate === 23)?.enabled === false)
     await page.keyboard.press('Delete')
     await unseen(other, 'Chart for the dome (copy)')
     await press(page, 'Ctrl+Z')
