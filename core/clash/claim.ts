@@ -34,6 +34,8 @@ export interface Claim {
 /** A chord as claims meet at it. What is so whoever claims it is worked out once; large stores claim it often. */
 export interface KeyChord {
   readonly id: string
+  /** As it is printed. */
+  readonly text: string
   readonly chord: Chord
   /** What keeps it from anybody: a keyboard that lacks it, AltGr, whoever keeps it for themselves. */
   readonly flaws: readonly Flaw[]

@@ -1,5 +1,4 @@
-import { parseSequence } from '../keys'
-import { describeTrigger, onKeyboard, specificity } from '../levers'
+import { describeSequence, describeTrigger, onKeyboard, specificity } from '../levers'
 import type { KeySettings, Lever, Trigger } from '../levers'
 import type { Claim, Claimant, KeyChord } from './claim'
 import type { KeyChords } from './keyChords'
@@ -17,23 +16,23 @@ export function claimsOf(by: Claimant, chords: KeyChords, keys: KeySettings): Cl
 }
 
 function claimOf(by: Claimant, trigger: Trigger, chords: KeyChords, keys: KeySettings): Claim | undefined {
-  const words = describeTrigger(trigger)
   switch (trigger.kind) {
     case 'chord':
     case 'release':
     case 'double':
     case 'layer': {
+      const words = describeTrigger(trigger)
       const chord = pressed(chords.read(trigger.chord), trigger, chords, keys)
       if (!chord) return undefined
       if (trigger.kind === 'layer') return { by, trigger, chords: [chord], codes: [trigger.hold], words, same: `layer ${trigger.hold} ${chord.id}` }
       return { by, trigger, chords: trigger.kind === 'double' ? [chord, chord] : [chord], codes: NO_CODES, words, same: '' }
     }
     case 'sequence': {
-      const sequence = parseSequence(trigger.sequence)
-      return sequence.ok ? { by, trigger, chords: sequence.value.map(chord => pressed(chords.of(chord), trigger, chords, keys)!), codes: NO_CODES, words, same: '' } : undefined
+      const sequence = chords.readAll(trigger.sequence)
+      return sequence && { by, trigger, chords: sequence.map(chord => pressed(chord, trigger, chords, keys)!), codes: NO_CODES, words: describeSequence(sequence.map(chord => chord.text), trigger), same: '' }
     }
-    case 'together': return { by, trigger, chords: [], codes: trigger.keys, words, same: ['together', ...trigger.keys.toSorted()].join(' ') }
-    case 'hold': return { by, trigger, chords: [], codes: [trigger.key], words, same: `hold ${trigger.key}` }
+    case 'together': return { by, trigger, chords: [], codes: trigger.keys, words: describeTrigger(trigger), same: ['together', ...trigger.keys.toSorted()].join(' ') }
+    case 'hold': return { by, trigger, chords: [], codes: [trigger.key], words: describeTrigger(trigger), same: `hold ${trigger.key}` }
   }
 }
 

@@ -1,4 +1,4 @@
-import { chordId, keeperNames, keyboardOf, modifierOfCode, parseChord, reservationOfId, typesWithAltGr } from '../keys'
+import { chordId, formatChord, keeperNames, keyboardOf, LONGEST_SEQUENCE, modifierOfCode, parseChord, parseSequence, reservationOfId, typesWithAltGr } from '../keys'
 import type { Chord } from '../keys'
 import { keyName } from '../levers'
 import type { KeySettings } from '../levers'
@@ -10,6 +10,8 @@ export interface KeyChords {
   readonly of: (chord: Chord) => KeyChord
   /** Undefined where the text is no chord. */
   readonly read: (text: string) => KeyChord | undefined
+  /** The chords of a sequence; undefined where the text is none. */
+  readonly readAll: (text: string) => readonly KeyChord[] | undefined
   /** What keeps a key by itself from being pressed. */
   readonly flawOfKey: (code: string) => Flaw | undefined
 }
@@ -33,7 +35,7 @@ export function keyChords(keys: KeySettings): KeyChords {
   const of = (chord: Chord): KeyChord => {
     const id = chordId(chord)
     let known = byId.get(id)
-    if (!known) byId.set(id, known = { id, chord, flaws: flawsOf(chord, id), claims: [], ties: [], programClaims: [], programTies: [] })
+    if (!known) byId.set(id, known = { id, text: formatChord(chord), chord, flaws: flawsOf(chord, id), claims: [], ties: [], programClaims: [], programTies: [] })
     return known
   }
   const read = (text: string): KeyChord | undefined => {
@@ -44,7 +46,15 @@ export function keyChords(keys: KeySettings): KeyChords {
     }
     return known ?? undefined
   }
-  return { of, read, flawOfKey }
+  const readAll = (text: string): readonly KeyChord[] | undefined => {
+    // Most are written with single spaces, of chords that were read before.
+    const words = text.split(' ')
+    const plain = words.flatMap(word => (word === '' ? [] : read(word) ?? []))
+    if (plain.length === words.length && plain.length <= LONGEST_SEQUENCE) return plain
+    const parsed = parseSequence(text)
+    return parsed.ok ? parsed.value.map(of) : undefined
+  }
+  return { of, read, readAll, flawOfKey }
 }
 
 /** Mouse buttons, the wheel and media keys are on no drawn keyboard, and not missed there. */

@@ -34,12 +34,17 @@ export function triggerKeys(trigger: Trigger): string {
   }
 }
 
+/** `Meta+O, then E`, of chords as they are printed. */
+export function describeSequence(chords: readonly string[], { match }: Pick<Trigger, 'match'>): string {
+  return chords.join(', then ') + (match === 'key' ? ' by its legend' : '')
+}
+
 /** A trigger as part of a sentence: `Ctrl+Alt+M`, `Meta+O, then E`, `J while CapsLock is held`. */
 export function describeTrigger(trigger: Trigger): string {
   const byLegend = trigger.match === 'key' ? ' by its legend' : ''
   switch (trigger.kind) {
     case 'chord': return trigger.chord + byLegend
-    case 'sequence': return triggerKeys(trigger).split(' ').join(', then ') + byLegend
+    case 'sequence': return describeSequence(triggerKeys(trigger).split(' '), trigger)
     case 'layer': return `${trigger.chord} while ${keyName(trigger.hold)} is held${byLegend}`
     case 'together': return `${trigger.keys.map(keyName).join(' and ')} together`
     case 'hold': return `${keyName(trigger.key)} held`
