@@ -171,7 +171,7 @@ function leave(event: KeyboardEvent): void {
 .bare { position: absolute; inset: 40% 0 auto; text-align: center; color: var(--ink-soft); }
 .display { position: relative; flex: 2; min-width: 0; overflow: hidden; }
 .display.second { flex: 1; border-left: 4px solid var(--line-strong); }
-.caption { position: absolute; bottom: 44px; left: 8px; padding: 2px 8px; background: var(--surface); border: 1px solid var(--line-strong); border-top-width: 3px; font-size: 12px; z-index: 550; }
+.caption { position: absolute; bottom: 44px; left: 8px; padding: 2px 8px; background: var(--surface); border: 1px solid var(--line-strong); border-top-width: 3px; font-size: 12px; z-index: 390; }
 .caption.asleep { border-style: dashed; border-top-style: solid; }
 .sleep { position: absolute; inset: 0; display: grid; place-items: center; padding: 16px; text-align: center; background: #0b0f0d; color: #b9c4bd; z-index: 540; }
 .messages { position: absolute; right: 12px; bottom: 12px; width: 280px; display: grid; gap: 6px; z-index: 500; }

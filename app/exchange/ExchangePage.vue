@@ -46,6 +46,13 @@ async function choose(list: FileList | readonly File[] | null): Promise<void> {
   await preview()
 }
 
+/** The same files chosen again are read again: what is in them may have changed. */
+function pick(event: Event): void {
+  const input = event.target as HTMLInputElement
+  void choose(input.files)
+  input.value = ''
+}
+
 async function preview(): Promise<void> {
   if (files.value.length === 0) return
   isWorking.value = true
@@ -119,7 +126,7 @@ function drop(event: DragEvent): void {
             class="unseen"
             tabindex="-1"
             aria-label="Desktop Entry files"
-            @change="choose(($event.target as HTMLInputElement).files)"
+            @change="pick"
           >
           <input
             ref="folder"
@@ -128,7 +135,7 @@ function drop(event: DragEvent): void {
             class="unseen"
             tabindex="-1"
             aria-label="Folder of Desktop Entry files"
-            @change="choose(($event.target as HTMLInputElement).files)"
+            @change="pick"
           >
         </div>
         <div class="tools">

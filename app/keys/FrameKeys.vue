@@ -18,8 +18,9 @@ const frameId = ref(mirror.frames[0]?.id ?? '')
 const frame = computed<Frame | undefined>(() => mirror.frameById.get(frameId.value))
 const timing = ref({ ...mirror.keySettings.timing })
 
-watch(() => mirror.keySettings.timing, (now) => {
-  timing.value = { ...now }
+// Every live event brings the settings anew; only what is another value replaces what is being typed.
+watch(() => canonicalJson(mirror.keySettings.timing), () => {
+  timing.value = { ...mirror.keySettings.timing }
 })
 
 const live = computed(() => new Map(mirror.framesLive.map(entry => [entry.id, entry.on])))
