@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Change, Control, ControlValue, Device } from '~~/core/bench'
 import { deviceKindWords, lampIndex, lampNow, rangeInWords, valueInWords } from '~~/core/bench'
+import { devicesNamed } from '~~/core/levers'
+import { waysOf } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
@@ -25,10 +27,8 @@ const filter = ref('')
 const users = computed(() => {
   const used = new Map<string, string[]>()
   for (const lever of mirror.levers) {
-    for (const step of lever.steps) {
-      const ids = step.kind !== 'device.control' ? [] : step.target.kind === 'devices' ? step.target.deviceIds : devicesMeant(step.target)
-      for (const id of ids) used.set(id, [...new Set([...used.get(id) ?? [], `${lever.plate} ${lever.name}`])])
-    }
+    const meant = lever.steps.flatMap(waysOf).flatMap(step => (step.kind === 'device.control' && step.target.kind !== 'devices' ? devicesMeant(step.target) : []))
+    for (const id of new Set([...devicesNamed(lever), ...meant])) used.set(id, [...used.get(id) ?? [], `${lever.plate} ${lever.name}`])
   }
   return used
 })

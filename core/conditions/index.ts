@@ -1,4 +1,5 @@
 export { clockTime, describeCondition } from './describe'
+export { devicesIn } from './devicesIn'
 export { evaluate } from './evaluate'
 export type { Verdict } from './evaluate'
 export { conditionSchema } from './schema'

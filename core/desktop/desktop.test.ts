@@ -172,5 +172,8 @@ describe('exporting', () => {
       '[Desktop Entry]\nType=Link\nVersion=1.4\nName=Rota\nURL=https://rota.example/\n',
     ])
     expect(skipped).toEqual([{ leverId: 'm', because: 'It starts no program.' }])
+    const reasonOf = (part: Partial<Lever>) => exportEntries([{ ...made[0]!, ...part }], bench, () => NO_VALUES).skipped[0]?.because
+    expect(reasonOf({ interlock: { condition: { kind: 'program-runs', programId: 'dome' }, otherwise: { kind: 'ask' } } })).toBe('It has an interlock; a Desktop Entry can always be started.')
+    expect(reasonOf({ steps: [{ ...made[0]!.steps[0]!, alternative: { id: 'b', kind: 'wait', ms: 1, onFailure: 'stop' } }] })).toBe('Its step has a second way; a Desktop Entry has one.')
   })
 })

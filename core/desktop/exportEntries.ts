@@ -56,6 +56,8 @@ export function exportEntries(levers: readonly Lever[], bench: BenchState, table
 function linesOf(lever: Lever, bench: BenchState, table: ValueTable): Lines | string {
   const [step, ...more] = lever.steps
   if (!step || more.length > 0) return 'It has several steps; a Desktop Entry starts one program.'
+  if (step.alternative) return 'Its step has a second way; a Desktop Entry has one.'
+  if (lever.interlock) return 'It has an interlock; a Desktop Entry can always be started.'
   if (step.kind === 'place.open') return linkLines(lever, step, bench, table)
   if (step.kind !== 'program.open') return 'It starts no program.'
   const program = bench.programs[step.programId]

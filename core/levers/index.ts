@@ -1,3 +1,4 @@
+export { devicesNamed } from './devicesNamed'
 export { NATURES, natureOf, programsNamed } from './nature'
 export type { Nature } from './nature'
 export {

@@ -3,7 +3,7 @@ import { applyChange } from '../bench'
 import type { BenchState } from '../bench'
 import { exampleBench } from '../bench/exampleBench'
 import { valueOf } from '../result'
-import { DEFAULT_KEYS, describeInterlock, feedbackOf, gateOf, goesTo, isFrameOn, lampOf, leverDraftSchema, USUAL_FEEDBACK } from '.'
+import { DEFAULT_KEYS, describeInterlock, devicesNamed, feedbackOf, gateOf, goesTo, isFrameOn, lampOf, leverDraftSchema, USUAL_FEEDBACK } from '.'
 import type { Interlock, Lever, LeverDraft } from '.'
 
 const draftOf = (part: Record<string, unknown>): LeverDraft => leverDraftSchema.parse({ frameId: 'desk', name: 'Park', steps: [{ id: 's', kind: 'wait', ms: 1 }], ...part })
@@ -61,6 +61,16 @@ describe('the lamp of a lever', () => {
     expect(goesTo(control('pattern', { kind: 'cycle', values: ['wide', 'narrow'] }), exampleBench())).toBe('Narrow')
     expect([goesTo(control('mute', { kind: 'set', value: true }), exampleBench()), goesTo(control('mute', { kind: 'toggle', whenUnknown: 'ask' }), muted(null)), goesTo(leverOf({}), exampleBench())]).toEqual([undefined, undefined, undefined])
   })
+})
+
+test('the devices of a lever are those of its steps, of their second ways, of its interlock and of its lamp', () => {
+  const step = (id: string) => ({ id, kind: 'device.control', target: { kind: 'devices', deviceIds: [id] }, controlId: 'mute', to: { kind: 'set', value: true } })
+  const lever = leverOf({
+    steps: [{ ...step('mic'), alternative: step('spare') }, { ...step('x'), target: { kind: 'all', deviceKind: 'display' } }],
+    interlock: { condition: { kind: 'not', condition: { kind: 'any', conditions: [{ kind: 'device-present', deviceId: 'key' }, { kind: 'program-runs', programId: 'dome' }] } }, otherwise: { kind: 'refuse' } },
+    lamp: { deviceId: 'mic', controlId: 'gain' },
+  })
+  expect([devicesNamed(lever), devicesNamed(leverOf({}))]).toEqual([['mic', 'spare', 'key'], []])
 })
 
 test('feedback is that of the lever, of its kind, or the usual one', () => {

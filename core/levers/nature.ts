@@ -1,4 +1,5 @@
 import { assertNever } from '../result'
+import { waysOf } from '../steps'
 import type { Step } from '../steps'
 
 /** What a lever acts on; its plate shows it by colour and glyph. */
@@ -17,7 +18,7 @@ export function natureOf(steps: readonly Step[]): Nature {
 
 /** The programs that steps name, each once. */
 export function programsNamed(steps: readonly Step[]): string[] {
-  return [...new Set(steps.flatMap(step => [...programsOf(step), ...step.alternative ? programsOf(step.alternative) : []]).filter(id => id !== ''))]
+  return [...new Set(steps.flatMap(waysOf).flatMap(programsOf).filter(id => id !== ''))]
 }
 
 function programsOf(step: Step): readonly string[] {

@@ -93,4 +93,9 @@ export type Step = z.infer<typeof stepSchema>
 export type StepKind = Step['kind']
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>
 export type UnsavedPolicy = (typeof UNSAVED_POLICIES)[number]
+/** The ways of a step: the first, and the second where it has one. */
+export function waysOf(step: Step): Step[] {
+  return step.alternative ? [step, step.alternative] : [step]
+}
+
 export type RunningPolicy = (typeof RUNNING_POLICIES)[number]

@@ -7,6 +7,8 @@ import { didYouMean } from '../../core/names'
 import { assertNever, fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { makeDistinct, ownAfterEdit } from '../../core/variants'
+import { waysOf } from '../../core/steps'
+import type { Step } from '../../core/steps'
 import type { RevisionEntry } from '../database/schema'
 import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
@@ -121,8 +123,11 @@ export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchS
     issues.push({ code: 'program-missing', message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`, at })
   }
   draft.steps?.forEach((step, i) => {
-    if (step.kind === 'frame.switch') step.frameIds.forEach((id, j) => !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `steps.${i}.frameIds.${j}` }))
-    for (const id of programsNamed([step])) check(id, `steps.${i}.${'otherId' in step && step.otherId === id && step.programId !== id ? 'otherId' : 'programId'}`)
+    waysOf(step).forEach(({ alternative: _second, ...way }, n) => {
+      const at = n === 0 ? `steps.${i}` : `steps.${i}.alternative`
+      if (way.kind === 'frame.switch') way.frameIds.forEach((id, j) => !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `${at}.frameIds.${j}` }))
+      for (const id of programsNamed([way as Step])) check(id, `${at}.${'otherId' in way && way.otherId === id && way.programId !== id ? 'otherId' : 'programId'}`)
+    })
   })
   const instead = draft.interlock?.otherwise
   if (instead?.kind === 'pull' && !state.levers.has(instead.leverId)) issues.push({ code: 'interlock-dangling', message: 'The lever to be pulled instead is gone. Choose another.', at: 'interlock.otherwise.leverId' })

@@ -159,6 +159,11 @@ describe('a device of one’s own', () => {
   })
 })
 
+test('what a second way names must be there too, and is told at its place', async () => {
+  const refused = await call('POST', '/api/levers', draft({ triggers: [], steps: [{ id: 'a', kind: 'wait', ms: 1, alternative: { id: 'b', kind: 'program.raise', programId: 'nowhere' } }, { id: 'c', kind: 'wait', ms: 1, alternative: { id: 'd', kind: 'frame.switch', frameIds: ['gone'], to: 'on' } }] }))
+  expect([refused.status, refused.body.issues!.map(issue => issue.path)]).toEqual([422, ['steps.0.alternative.programId', 'steps.1.alternative.frameIds.0']])
+})
+
 test('a device that does not follow fails its lever with the reason, or the second way is taken', async () => {
   await change({ kind: 'device.fault', deviceId: 'intercom-mic', fault: { kind: 'ignores', because: 'its cable is loose' } })
   const plain = control('intercom-mic', 'mute', { kind: 'set', value: false })
