@@ -37,5 +37,5 @@ export default defineNuxtConfig({
   typescript: { strict: true, nodeTsConfig: { include: ['../tests/**/*', '../core/**/*', '../demo/**/*', '../perf/**/*', '../scripts/**/*', '../*.ts'] } },
   telemetry: false,
   elementPlus: { importStyle: 'css', icon: false },
-  eslint: { config: { stylistic: true } },
+  eslint: { config: { stylistic: false } },
 })
