@@ -20,13 +20,45 @@ const above = {
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-knows-only-core', severity: 'error', comment: 'Core imports nothing of the others, and no package but these.', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { pathNot: '^(core/|node_modules/(zod|fastest-levenshtein)/)' } },
-    { name: 'core-tests-know-only-core', severity: 'error', from: { path: '^core/.*\\.test\\.ts$' }, to: { path: '^(app|server|contract|cli)/' } },
-    { name: 'contract-knows-only-core', severity: 'error', from: { path: '^contract/' }, to: { path: '^(app|server|demo|cli)/' } },
+    {
+      name: 'core-knows-only-core',
+      severity: 'error',
+      comment: 'Core imports nothing of the others, and no package but these.',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(core/|node_modules/(zod|fastest-levenshtein)/)' },
+    },
+    {
+      name: 'core-tests-know-only-core',
+      severity: 'error',
+      from: { path: '^core/.*\\.test\\.ts$' },
+      to: { path: '^(app|server|contract|cli)/' },
+    },
+    {
+      name: 'contract-knows-only-core',
+      severity: 'error',
+      from: { path: '^contract/' },
+      to: { path: '^(app|server|demo|cli)/' },
+    },
     { name: 'server-knows-no-app', severity: 'error', from: { path: '^server/' }, to: { path: '^app/' } },
-    { name: 'app-knows-no-server', severity: 'error', from: { path: '^app/' }, to: { path: '^(server|demo/(?!typingTraces))' } },
-    { name: 'an-index-is-a-face', severity: 'error', comment: 'Nobody imports past the index of a core folder from outside it.', from: { path: '^core/([^/]+)/' }, to: { path: '^core/([^/]+)/', pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench)\\.ts$'] } },
-    { name: 'an-index-is-a-face-outside', severity: 'error', from: { pathNot: '^core/' }, to: { path: '^core/[^/]+/', pathNot: '/index\\.ts$' } },
+    {
+      name: 'app-knows-no-server',
+      severity: 'error',
+      from: { path: '^app/' },
+      to: { path: '^(server|demo/(?!typingTraces))' },
+    },
+    {
+      name: 'an-index-is-a-face',
+      severity: 'error',
+      comment: 'Nobody imports past the index of a core folder from outside it.',
+      from: { path: '^core/([^/]+)/' },
+      to: { path: '^core/([^/]+)/', pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench)\\.ts$'] },
+    },
+    {
+      name: 'an-index-is-a-face-outside',
+      severity: 'error',
+      from: { pathNot: '^core/' },
+      to: { path: '^core/[^/]+/', pathNot: '/index\\.ts$' },
+    },
     ...Object.entries(above).map(([folder, allowed]) => ({
       name: `core-${folder}-stands-on`,
       severity: 'error',

@@ -2,14 +2,46 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 /** As in the application. */
-const alias = { '~~': fileURLToPath(new URL('.', import.meta.url)), '~': fileURLToPath(new URL('app', import.meta.url)) }
+const alias = {
+  '~~': fileURLToPath(new URL('.', import.meta.url)),
+  '~': fileURLToPath(new URL('app', import.meta.url)),
+}
 
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'demo/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'], testTimeout: 30_000 } },
-      { test: { name: 'api', include: ['tests/api/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false } },
-      { test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 90_000, hookTimeout: 90_000, fileParallelism: false } },
+      {
+        resolve: { alias },
+        test: {
+          name: 'unit',
+          include: [
+            'core/**/*.test.ts',
+            'contract/**/*.test.ts',
+            'demo/**/*.test.ts',
+            'server/**/*.test.ts',
+            'app/**/*.test.ts',
+          ],
+          testTimeout: 30_000,
+        },
+      },
+      {
+        test: {
+          name: 'api',
+          include: ['tests/api/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['tests/browser/**/*.test.ts'],
+          testTimeout: 90_000,
+          hookTimeout: 90_000,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 })

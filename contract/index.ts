@@ -4,6 +4,19 @@ export type { AnswerOf, BodyOf, Endpoint, EndpointName } from './endpoints'
 export { openApi } from './openApi'
 export { liveEventSchema, refusalSchema } from './schemas'
 export type {
-  ApiIssue, BatchBody, ExportAnswer, FollowBody, History, ImportBody, ImportItem, KeyLogEntry, LiveEvent, RehearsalAnswer, Revision, RunSummary, StateAnswer, VariantsBody,
+  ApiIssue,
+  BatchBody,
+  ExportAnswer,
+  FollowBody,
+  History,
+  ImportBody,
+  ImportItem,
+  KeyLogEntry,
+  LiveEvent,
+  RehearsalAnswer,
+  Revision,
+  RunSummary,
+  StateAnswer,
+  VariantsBody,
 } from './schemas'
 export { summarizeRun } from './summarizeRun'

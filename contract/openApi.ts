@@ -19,7 +19,12 @@ export function openApi(): Record<string, unknown> {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Keen Lever', version: '1', description: 'Levers, the simulated workstation, runs and keys. JSON in, JSON out, on the loopback interface only.' },
+    info: {
+      title: 'Keen Lever',
+      version: '1',
+      description:
+        'Levers, the simulated workstation, runs and keys. JSON in, JSON out, on the loopback interface only.',
+    },
     paths,
     components: { schemas: { Refusal: json(refusalSchema) } },
   }
@@ -31,11 +36,24 @@ function operation(operationId: string, endpoint: Endpoint) {
     operationId,
     summary: endpoint.summary,
     ...parametersOf(endpoint),
-    ...(endpoint.body ? { requestBody: { required: true, content: { 'application/json': { schema: json(endpoint.body, 'input') } } } } : {}),
+    ...(endpoint.body
+      ? { requestBody: { required: true, content: { 'application/json': { schema: json(endpoint.body, 'input') } } } }
+      : {}),
     responses: {
-      [endpoint.status ?? 200]: { description: 'Done.', content: { [endpoint.path === '/api/events' ? 'text/event-stream' : 'application/json']: { schema: json(endpoint.answer) } } },
-      ...Object.fromEntries(Object.entries(refusals).map(([status, description]) =>
-        [status, { description, content: { 'application/json': { schema: { $ref: '#/components/schemas/Refusal' } } } }])),
+      [endpoint.status ?? 200]: {
+        description: 'Done.',
+        content: {
+          [endpoint.path === '/api/events' ? 'text/event-stream' : 'application/json']: {
+            schema: json(endpoint.answer),
+          },
+        },
+      },
+      ...Object.fromEntries(
+        Object.entries(refusals).map(([status, description]) => [
+          status,
+          { description, content: { 'application/json': { schema: { $ref: '#/components/schemas/Refusal' } } } },
+        ]),
+      ),
     },
   }
 }
@@ -46,8 +64,18 @@ export function refusalsOf(endpoint: Endpoint): Record<number, string> {
 }
 
 function parametersOf(endpoint: Endpoint) {
-  const inPath = [...endpoint.path.matchAll(/:(\w+)/g)].map(match => ({ name: match[1], in: 'path', required: true, schema: { type: 'string' } }))
-  const inQuery = Object.entries(endpoint.query?.shape ?? {}).map(([name, schema]) => ({ name, in: 'query', required: false, schema: json(schema as z.ZodType, 'input') }))
+  const inPath = [...endpoint.path.matchAll(/:(\w+)/g)].map((match) => ({
+    name: match[1],
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }))
+  const inQuery = Object.entries(endpoint.query?.shape ?? {}).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    required: false,
+    schema: json(schema as z.ZodType, 'input'),
+  }))
   const parameters = [...inPath, ...inQuery]
   return parameters.length > 0 ? { parameters } : {}
 }

@@ -1,6 +1,13 @@
 import { z } from 'zod'
 import { benchStateSchema, changeSchema, idSchema, programSchema } from '../core/bench'
-import { frameSchema, iconSchema, keySettingsSchema, leverDraftSchema, leverSchema, namedValueSchema } from '../core/levers'
+import {
+  frameSchema,
+  iconSchema,
+  keySettingsSchema,
+  leverDraftSchema,
+  leverSchema,
+  namedValueSchema,
+} from '../core/levers'
 import { decisionSchema, keyEventSchema } from '../core/resolve'
 import { questionSchema, runSchema } from '../core/run'
 import { typingEventSchema } from '../core/timing'
@@ -24,7 +31,19 @@ export const revisionSchema = z.object({
 
 /** A run without its steps, trace and changes: a line of the ledger. */
 export const runSummarySchema = runSchema
-  .pick({ id: true, leverId: true, leverName: true, plate: true, source: true, phase: true, outcome: true, position: true, wakeAtMs: true, startedAtMs: true, endedAtMs: true })
+  .pick({
+    id: true,
+    leverId: true,
+    leverName: true,
+    plate: true,
+    source: true,
+    phase: true,
+    outcome: true,
+    position: true,
+    wakeAtMs: true,
+    startedAtMs: true,
+    endedAtMs: true,
+  })
   .extend({
     question: questionSchema.nullable(),
     stepCount: z.number().int(),
@@ -83,7 +102,11 @@ export const batchBodySchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('enable'), levers: leverRefsSchema, enabled: z.boolean() }),
   z.object({ act: z.literal('move'), levers: leverRefsSchema, frameId: idSchema }),
   /** `{name}` and `{plate}` stand for the lever's own; `{n}` counts from 1. */
-  z.object({ act: z.literal('rename'), levers: leverRefsSchema, template: z.string().trim().min(1, 'Say what they shall be called.').max(200) }),
+  z.object({
+    act: z.literal('rename'),
+    levers: leverRefsSchema,
+    template: z.string().trim().min(1, 'Say what they shall be called.').max(200),
+  }),
   /** Numbers in a row from `from` on, in the order given; who has one of them gets a number that became free. */
   z.object({ act: z.literal('renumber'), levers: leverRefsSchema, from: z.number().int().min(1).max(99_999) }),
 ])
@@ -91,16 +114,36 @@ export const batchBodySchema = z.discriminatedUnion('act', [
 /** Rows of the variants table; cells by the id of their column. */
 export const variantsBodySchema = z.object({
   version: z.number().int().positive(),
-  rows: z.array(z.object({ name: z.string(), chord: z.string().max(80).default(''), icon: iconSchema.nullish(), cells: z.record(z.string(), z.string().max(4096)) })).min(1, 'Add a row for each variant.').max(200),
+  rows: z
+    .array(
+      z.object({
+        name: z.string(),
+        chord: z.string().max(80).default(''),
+        icon: iconSchema.nullish(),
+        cells: z.record(z.string(), z.string().max(4096)),
+      }),
+    )
+    .min(1, 'Add a row for each variant.')
+    .max(200),
 })
 
 /** A part of a variant that shall follow its pattern again: a field, or one argument. */
-export const followBodySchema = z.object({ version: z.number().int().positive(), field: z.string().optional(), arg: z.object({ stepId: idSchema, key: z.string() }).optional() })
+export const followBodySchema = z.object({
+  version: z.number().int().positive(),
+  field: z.string().optional(),
+  arg: z.object({ stepId: idSchema, key: z.string() }).optional(),
+})
 
 /** An uploaded icon: the bytes of an SVG or PNG file, in base64. */
-export const uploadBodySchema = z.object({ name: z.string().max(200), base64: z.base64().max(400_000, 'An icon has at most 256 KiB.') })
+export const uploadBodySchema = z.object({
+  name: z.string().max(200),
+  base64: z.base64().max(400_000, 'An icon has at most 256 KiB.'),
+})
 
-const entryFilesSchema = z.array(z.object({ name: z.string().min(1).max(400), base64: z.base64() })).min(1, 'Choose at least one file.').max(1000, 'At most 1,000 files at once.')
+const entryFilesSchema = z
+  .array(z.object({ name: z.string().min(1).max(400), base64: z.base64() }))
+  .min(1, 'Choose at least one file.')
+  .max(1000, 'At most 1,000 files at once.')
 
 export const importBodySchema = z.object({
   files: entryFilesSchema,
@@ -112,24 +155,50 @@ export const importBodySchema = z.object({
 })
 
 export const importItemSchema = z.object({
-  file: z.string(), fate: z.enum(['create', 'change', 'same', 'skip', 'fault']), name: z.string(), reasons: z.array(z.string()).readonly(), canForce: z.boolean(),
+  file: z.string(),
+  fate: z.enum(['create', 'change', 'same', 'skip', 'fault']),
+  name: z.string(),
+  reasons: z.array(z.string()).readonly(),
+  canForce: z.boolean(),
   program: programSchema.optional(),
-  levers: z.array(z.object({ fate: z.enum(['create', 'change', 'same']), leverId: z.string().optional(), draft: leverDraftSchema })).readonly(),
+  levers: z
+    .array(
+      z.object({ fate: z.enum(['create', 'change', 'same']), leverId: z.string().optional(), draft: leverDraftSchema }),
+    )
+    .readonly(),
 })
 
-export const exportBodySchema = z.object({ leverIds: z.array(idSchema).min(1, 'Choose at least one lever.').max(10_000) })
+export const exportBodySchema = z.object({
+  leverIds: z.array(idSchema).min(1, 'Choose at least one lever.').max(10_000),
+})
 export const exportAnswerSchema = z.object({
   files: z.array(z.object({ name: z.string(), text: z.string(), leverIds: z.array(z.string()).readonly() })).readonly(),
   skipped: z.array(z.object({ leverId: z.string(), because: z.string() })).readonly(),
 })
 
-export const recordingSchema = z.object({ id: z.string(), name: z.string(), atMs: z.number(), events: z.array(typingEventSchema) })
-export const recordingBodySchema = z.object({ name: z.string().trim().min(1, 'Give the recording a name.').max(80), events: z.array(typingEventSchema).min(20, 'Type at least ten keys.').max(20_000) })
+export const recordingSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  atMs: z.number(),
+  events: z.array(typingEventSchema),
+})
+export const recordingBodySchema = z.object({
+  name: z.string().trim().min(1, 'Give the recording a name.').max(80),
+  events: z.array(typingEventSchema).min(20, 'Type at least ten keys.').max(20_000),
+})
 
 /** What is sent to every open tab, in order, each once. */
 export const liveEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bench'), version: z.number().int(), changes: z.array(changeSchema) }),
-  z.object({ type: z.literal('levers'), changed: z.array(leverSchema), removed: z.array(z.string()), frames: z.array(frameSchema), values: z.array(namedValueSchema), keys: keySettingsSchema, history: historySchema }),
+  z.object({
+    type: z.literal('levers'),
+    changed: z.array(leverSchema),
+    removed: z.array(z.string()),
+    frames: z.array(frameSchema),
+    values: z.array(namedValueSchema),
+    keys: keySettingsSchema,
+    history: historySchema,
+  }),
   z.object({ type: z.literal('run'), run: runSummarySchema }),
   z.object({ type: z.literal('key'), entry: keyLogEntrySchema }),
   /** The tab was away too long: it must ask for the whole state again. */

@@ -14,7 +14,17 @@ test('the demo data is what its schemas say', () => {
 
 test('every lever of the demo can be rehearsed, and only the switching ones need another program first', () => {
   let id = 0
-  const outcomes = levers.map(lever => [lever.name, rehearse(lever, workstation, { nowMs: 0, nextId: () => `id-${id++}`, values: tableFor(lever.frameId, values, workstation) }).run] as const)
+  const outcomes = levers.map(
+    (lever) =>
+      [
+        lever.name,
+        rehearse(lever, workstation, {
+          nowMs: 0,
+          nextId: () => `id-${id++}`,
+          values: tableFor(lever.frameId, values, workstation),
+        }).run,
+      ] as const,
+  )
   const failed = outcomes.filter(([, run]) => run.outcome === 'failed').map(([name]) => name)
   const asking = outcomes.filter(([, run]) => run.phase === 'asking').map(([name]) => name)
   expect(failed).toEqual(['From camera to chart', 'From chart to camera'])
@@ -22,6 +32,12 @@ test('every lever of the demo can be rehearsed, and only the switching ones need
 })
 
 test('only the chart that is there to be mended has a fault', () => {
-  const faults = levers.flatMap(lever => lever.steps.flatMap(step => lintStep(step, workstation, tableFor(lever.frameId, values, workstation)).filter(finding => finding.severity === 'fault').map(finding => [lever.name, finding.code])))
+  const faults = levers.flatMap((lever) =>
+    lever.steps.flatMap((step) =>
+      lintStep(step, workstation, tableFor(lever.frameId, values, workstation))
+        .filter((finding) => finding.severity === 'fault')
+        .map((finding) => [lever.name, finding.code]),
+    ),
+  )
   expect(faults).toEqual([['Comet chart, as it was left', 'order']])
 })

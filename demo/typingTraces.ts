@@ -6,7 +6,11 @@ export const watchText = `Sky clear after ten, wind from the west at nine knots.
 guide star steady. Seeing fair, then better towards two. Dew on the finder, heater on at half. Visitors left at midnight and asked good questions.
 Generator ran for an hour, plan back to mains. Darks taken at four, flats at dawn. Shutter closed, desk put back, log written.`
 
-export interface TypingTrace { readonly id: string, readonly name: string, readonly events: readonly TypingEvent[] }
+export interface TypingTrace {
+  readonly id: string
+  readonly name: string
+  readonly events: readonly TypingEvent[]
+}
 
 /**
  * Three hands at the night desk. Each types in bursts with pauses to think, quickens within a burst and slows after one, which the even
@@ -24,8 +28,8 @@ function inBursts(wordsPerMinute: number, seed: number): TypingEvent[] {
   let startMs = 0
   for (const sentence of watchText.split(/(?<=[.,])\s+/)) {
     const burst = synthesizeTyping(`${sentence} `, { wordsPerMinute: wordsPerMinute * (0.8 + random() * 0.5), random })
-    events.push(...burst.map(event => ({ ...event, atMs: event.atMs + startMs })))
-    startMs = Math.max(...events.slice(-burst.length).map(event => event.atMs)) + 300 + Math.round(random() * 1200)
+    events.push(...burst.map((event) => ({ ...event, atMs: event.atMs + startMs })))
+    startMs = Math.max(...events.slice(-burst.length).map((event) => event.atMs)) + 300 + Math.round(random() * 1200)
   }
   return events
 }

@@ -16,61 +16,163 @@ const folders = {
 }
 
 const filePaths: [string, number][] = [
-  [`${folders.charts}/north.atlas`, 48_200_000], [`${folders.charts}/south.atlas`, 51_900_000],
-  [`${folders.charts}/tonight.overlay`, 210_000], [`${folders.charts}/comets.overlay`, 96_000], [`${folders.charts}/guide stars.overlay`, 1_450_000],
-  [`${folders.captures}/veil-0001.frame`, 33_600_000], [`${folders.captures}/veil-0002.frame`, 33_600_000], [`${folders.captures}/veil-0003.frame`, 33_600_000],
+  [`${folders.charts}/north.atlas`, 48_200_000],
+  [`${folders.charts}/south.atlas`, 51_900_000],
+  [`${folders.charts}/tonight.overlay`, 210_000],
+  [`${folders.charts}/comets.overlay`, 96_000],
+  [`${folders.charts}/guide stars.overlay`, 1_450_000],
+  [`${folders.captures}/veil-0001.frame`, 33_600_000],
+  [`${folders.captures}/veil-0002.frame`, 33_600_000],
+  [`${folders.captures}/veil-0003.frame`, 33_600_000],
   [`${folders.captures}/dark-300s.dark`, 33_600_000],
-  [`${folders.logs}/tonight.log`, 4_100], [`${folders.logs}/Ægir’s field.log`, 12_800], [`${folders.logs}/dome faults.log`, 2_300],
+  [`${folders.logs}/tonight.log`, 4_100],
+  [`${folders.logs}/Ægir’s field.log`, 12_800],
+  [`${folders.logs}/dome faults.log`, 2_300],
   [`${folders.documents}/tonight.plan`, 8_800],
-  [`${folders.outreach}/welcome.deck`, 7_400_000], [`${folders.outreach}/moon evening.deck`, 9_900_000],
+  [`${folders.outreach}/welcome.deck`, 7_400_000],
+  [`${folders.outreach}/moon evening.deck`, 9_900_000],
 ]
 
 /** Data sets by the identifier the camera gives them, with what the watch calls them. */
 const sets: [string, string][] = [
-  ['2611-0417', 'Veil, 300 s'], ['2611-0418', 'Veil, 60 s'], ['2611-0502', 'Comet, first night'], ['2611-0611', 'Moon evening'],
+  ['2611-0417', 'Veil, 300 s'],
+  ['2611-0418', 'Veil, 60 s'],
+  ['2611-0502', 'Comet, first night'],
+  ['2611-0611', 'Moon evening'],
 ]
 
-function windowOf(id: string, programId: string, content: Partial<BenchWindow['content']> = {}, mode: BenchWindow['mode'] = 'normal', displayId = 'display-left'): BenchWindow {
+function windowOf(
+  id: string,
+  programId: string,
+  content: Partial<BenchWindow['content']> = {},
+  mode: BenchWindow['mode'] = 'normal',
+  displayId = 'display-left',
+): BenchWindow {
   return { id, programId, mode, displayId, content: { documents: [], ...content } }
 }
 
 const windows = [
   windowOf('w-weather', 'fell-weather', {}, 'normal', 'display-right'),
-  windowOf('w-drawers', 'drawers', { documents: [{ path: folders.captures, role: 'folder', unsaved: false }] }, 'minimized'),
-  windowOf('w-web', 'cairn-web', { profile: 'p1', documents: [{ path: 'https://mast.harrowfell.example/wind', role: 'address', unsaved: false }] }),
-  windowOf('w-planner', 'night-planner', { dataset: '2026-11-24', documents: [{ path: `${folders.documents}/tonight.plan`, role: 'plan', unsaved: false }] }),
-  windowOf('w-book', 'night-book', { documents: [{ path: `${folders.logs}/tonight.log`, role: 'log', unsaved: true }] }),
+  windowOf(
+    'w-drawers',
+    'drawers',
+    { documents: [{ path: folders.captures, role: 'folder', unsaved: false }] },
+    'minimized',
+  ),
+  windowOf('w-web', 'cairn-web', {
+    profile: 'p1',
+    documents: [{ path: 'https://mast.harrowfell.example/wind', role: 'address', unsaved: false }],
+  }),
+  windowOf('w-planner', 'night-planner', {
+    dataset: '2026-11-24',
+    documents: [{ path: `${folders.documents}/tonight.plan`, role: 'plan', unsaved: false }],
+  }),
+  windowOf('w-book', 'night-book', {
+    documents: [{ path: `${folders.logs}/tonight.log`, role: 'log', unsaved: true }],
+  }),
 ]
 
-const onOff = (name: string, on: string, off: string, value: boolean | null): Control => ({ kind: 'switch', name, on, off, value })
-const level = (name: string, value: number | null, unit = '%', max = 100, step = 5): Control => ({ kind: 'level', name, unit, min: 0, max, step, value })
-const device = (id: string, name: string, kind: Device['kind'], controls: Device['controls']): Device => ({ id, name, kind, controls })
+const onOff = (name: string, on: string, off: string, value: boolean | null): Control => ({
+  kind: 'switch',
+  name,
+  on,
+  off,
+  value,
+})
+const level = (name: string, value: number | null, unit = '%', max = 100, step = 5): Control => ({
+  kind: 'level',
+  name,
+  unit,
+  min: 0,
+  max,
+  step,
+  value,
+})
+const device = (id: string, name: string, kind: Device['kind'], controls: Device['controls']): Device => ({
+  id,
+  name,
+  kind,
+  controls,
+})
 
 const devices = [
-  device('desk-speakers', 'Desk speakers', 'audio-output', { mute: onOff('Mute', 'muted', 'sounding', false), volume: level('Volume', 40) }),
-  device('intercom-speaker', 'Intercom speaker', 'audio-output', { mute: onOff('Mute', 'muted', 'sounding', false), volume: level('Volume', 65) }),
-  device('intercom-mic', 'Intercom microphone', 'audio-input', { mute: onOff('Mute', 'muted', 'open', true), volume: level('Gain', 55) }),
-  device('display-left', 'Left display', 'display', { power: onOff('Power', 'awake', 'asleep', true), brightness: level('Brightness', 30) }),
+  device('desk-speakers', 'Desk speakers', 'audio-output', {
+    mute: onOff('Mute', 'muted', 'sounding', false),
+    volume: level('Volume', 40),
+  }),
+  device('intercom-speaker', 'Intercom speaker', 'audio-output', {
+    mute: onOff('Mute', 'muted', 'sounding', false),
+    volume: level('Volume', 65),
+  }),
+  device('intercom-mic', 'Intercom microphone', 'audio-input', {
+    mute: onOff('Mute', 'muted', 'open', true),
+    volume: level('Gain', 55),
+  }),
+  device('display-left', 'Left display', 'display', {
+    power: onOff('Power', 'awake', 'asleep', true),
+    brightness: level('Brightness', 30),
+  }),
   device('display-right', 'Right display', 'display', {
-    power: onOff('Power', 'awake', 'asleep', true), brightness: level('Brightness', 30),
-    use: { kind: 'choice', name: 'Use', choices: [{ id: 'extended', name: 'Extended' }, { id: 'mirrored', name: 'Mirrored' }, { id: 'off', name: 'Switched off' }], value: 'extended' },
+    power: onOff('Power', 'awake', 'asleep', true),
+    brightness: level('Brightness', 30),
+    use: {
+      kind: 'choice',
+      name: 'Use',
+      choices: [
+        { id: 'extended', name: 'Extended' },
+        { id: 'mirrored', name: 'Mirrored' },
+        { id: 'off', name: 'Switched off' },
+      ],
+      value: 'extended',
+    },
   }),
   device('power', 'Power supply', 'power', {
-    plan: { kind: 'choice', name: 'Plan', choices: [{ id: 'plan-mains', name: 'Mains' }, { id: 'plan-long-night', name: 'Long night' }, { id: 'plan-generator', name: 'Generator saver' }], value: 'plan-mains' },
+    plan: {
+      kind: 'choice',
+      name: 'Plan',
+      choices: [
+        { id: 'plan-mains', name: 'Mains' },
+        { id: 'plan-long-night', name: 'Long night' },
+        { id: 'plan-generator', name: 'Generator saver' },
+      ],
+      value: 'plan-mains',
+    },
     charger: { ...onOff('Charger', 'plugged in', 'unplugged', true), readOnly: true },
     battery: { ...level('Battery', 92, '%', 100, 1), readOnly: true },
   }),
-  device('keyboard', 'Control desk keyboard', 'keyboard', { caps: onOff('Caps Lock', 'on', 'off', false), num: onOff('Num Lock', 'on', 'off', true) }),
-  device('flat-lamp', 'Flat-field lamp', 'lamp', { power: onOff('Power', 'lit', 'dark', false), brightness: level('Brightness', 10) }),
+  device('keyboard', 'Control desk keyboard', 'keyboard', {
+    caps: onOff('Caps Lock', 'on', 'off', false),
+    num: onOff('Num Lock', 'on', 'off', true),
+  }),
+  device('flat-lamp', 'Flat-field lamp', 'lamp', {
+    power: onOff('Power', 'lit', 'dark', false),
+    brightness: level('Brightness', 10),
+  }),
   device('red-lamp', 'Red room lamp', 'lamp', { power: onOff('Power', 'lit', 'dark', true) }),
-  device('dew-heater', 'Dew heater', 'heater', { power: onOff('Power', 'heating', 'cold', null), output: level('Output', null) }),
-  { ...device('finder-camera', 'Finder camera', 'usb', { cooling: onOff('Cooling', 'on', 'off', false) }), plugged: false },
+  device('dew-heater', 'Dew heater', 'heater', {
+    power: onOff('Power', 'heating', 'cold', null),
+    output: level('Output', null),
+  }),
+  {
+    ...device('finder-camera', 'Finder camera', 'usb', { cooling: onOff('Cooling', 'on', 'off', false) }),
+    plugged: false,
+  },
   device('dome', 'Dome', 'dome', { shutter: onOff('Shutter', 'open', 'closed', false) }),
 ]
 
 function allFiles(): BenchState['files'] {
   const files: BenchState['files'] = {}
-  for (const path of ['/', '/home', '/opt', '/usr', '/usr/bin', '/opt/harrow/grain reducer', ...Object.values(folders), `${folders.captures}/sets`]) files[path] = { kind: 'folder' }
+  for (const path of [
+    '/',
+    '/home',
+    '/opt',
+    '/usr',
+    '/usr/bin',
+    '/opt/harrow/grain reducer',
+    ...Object.values(folders),
+    `${folders.captures}/sets`,
+  ])
+    files[path] = { kind: 'folder' }
   for (const [name, label] of sets) files[`${folders.captures}/sets/${name}`] = { kind: 'folder', label }
   for (const [path, sizeBytes] of filePaths) files[path] = { kind: 'file', sizeBytes }
   for (const { executable } of programs) files[executable] = { kind: 'file', sizeBytes: 4_200_000 }
@@ -79,9 +181,9 @@ function allFiles(): BenchState['files'] {
 
 /** The workstation as it stands at the beginning of a night. */
 export const workstation: BenchState = {
-  programs: Object.fromEntries(programs.map(program => [program.id, program])),
-  windows: Object.fromEntries(windows.map(window => [window.id, window])),
-  stack: windows.map(window => window.id),
+  programs: Object.fromEntries(programs.map((program) => [program.id, program])),
+  windows: Object.fromEntries(windows.map((window) => [window.id, window])),
+  stack: windows.map((window) => window.id),
   files: allFiles(),
   folders,
   addresses: [
@@ -90,10 +192,19 @@ export const workstation: BenchState = {
     { name: 'Watch rota', address: 'https://rota.harrowfell.example/week' },
     { name: 'Visitor bookings', address: 'https://visits.harrowfell.example/' },
   ],
-  devices: Object.fromEntries(devices.map(entry => [entry.id, ['desk-speakers', 'intercom-mic', 'display-left'].includes(entry.id) ? { ...entry, isDefault: true } : entry])),
+  devices: Object.fromEntries(
+    devices.map((entry) => [
+      entry.id,
+      ['desk-speakers', 'intercom-mic', 'display-left'].includes(entry.id) ? { ...entry, isDefault: true } : entry,
+    ]),
+  ),
   messages: [],
   lamps: [
-    { deviceId: 'intercom-mic', controlId: 'mute' }, { deviceId: 'desk-speakers', controlId: 'mute' }, { deviceId: 'red-lamp', controlId: 'power' },
-    { deviceId: 'dome', controlId: 'shutter' }, { deviceId: 'dew-heater', controlId: 'power' }, { deviceId: 'power', controlId: 'charger' },
+    { deviceId: 'intercom-mic', controlId: 'mute' },
+    { deviceId: 'desk-speakers', controlId: 'mute' },
+    { deviceId: 'red-lamp', controlId: 'power' },
+    { deviceId: 'dome', controlId: 'shutter' },
+    { deviceId: 'dew-heater', controlId: 'power' },
+    { deviceId: 'power', controlId: 'charger' },
   ],
 }

@@ -24,7 +24,7 @@ const tabs = versions.map(async (got) => {
     text = blocks.pop()!
     for (const block of blocks) {
       const data = /^data: (.*)$/m.exec(block)?.[1]
-      const event = data === undefined ? undefined : JSON.parse(data) as LiveEvent
+      const event = data === undefined ? undefined : (JSON.parse(data) as LiveEvent)
       if (event?.type !== 'bench') continue
       got.push(event.version)
       onWayMs.push(now - sentAt.get(event.version)!)
@@ -33,18 +33,41 @@ const tabs = versions.map(async (got) => {
   }
 })
 // The streams are open before the first change.
-await new Promise(resolve => setTimeout(resolve, 500))
+await new Promise((resolve) => setTimeout(resolve, 500))
 for (let i = 1; i <= CHANGES; i++) {
   sentAt.set(firstVersion + i, performance.now())
-  await call('POST', '/api/bench/changes', { changes: [{ kind: 'device.set', deviceId: 'desk-speakers', controlId: 'volume', value: i % 2 === 0 ? 35 : 45 }] })
+  await call('POST', '/api/bench/changes', {
+    changes: [{ kind: 'device.set', deviceId: 'desk-speakers', controlId: 'volume', value: i % 2 === 0 ? 35 : 45 }],
+  })
 }
-await Promise.race([Promise.all(tabs), new Promise(resolve => setTimeout(resolve, 10_000))])
+await Promise.race([Promise.all(tabs), new Promise((resolve) => setTimeout(resolve, 10_000))])
 abort.abort()
 await Promise.allSettled(tabs)
 await server.stop()
 
 const wanted = Array.from({ length: CHANGES }, (_, i) => firstVersion + i + 1)
-const whole = versions.filter(got => got.length === CHANGES && got.every((version, i) => version === wanted[i])).length
-console.log(table([`${CHANGES.toLocaleString('en')} changes to ${TABS} tabs, ms from the request to the tab`, 'p50', 'p95', 'p99', 'tabs that got each once, in order', 'aim, p95'], [
-  ['change to tab', percentile(onWayMs, 0.5), percentile(onWayMs, 0.95), percentile(onWayMs, 0.99), `${whole} of ${TABS}`, '100'],
-]))
+const whole = versions.filter(
+  (got) => got.length === CHANGES && got.every((version, i) => version === wanted[i]),
+).length
+console.log(
+  table(
+    [
+      `${CHANGES.toLocaleString('en')} changes to ${TABS} tabs, ms from the request to the tab`,
+      'p50',
+      'p95',
+      'p99',
+      'tabs that got each once, in order',
+      'aim, p95',
+    ],
+    [
+      [
+        'change to tab',
+        percentile(onWayMs, 0.5),
+        percentile(onWayMs, 0.95),
+        percentile(onWayMs, 0.99),
+        `${whole} of ${TABS}`,
+        '100',
+      ],
+    ],
+  ),
+)

@@ -6,7 +6,8 @@ export function percentile(values: readonly number[], share: number): number {
 
 /** A table as Markdown, so that it can go into the documentation as it is printed. */
 export function table(head: readonly string[], rows: readonly (readonly (string | number)[])[]): string {
-  const line = (cells: readonly (string | number)[]) => `| ${cells.map(cell => (typeof cell === 'number' ? shown(cell) : cell)).join(' | ')} |`
+  const line = (cells: readonly (string | number)[]) =>
+    `| ${cells.map((cell) => (typeof cell === 'number' ? shown(cell) : cell)).join(' | ')} |`
   return [line(head), `|${head.map((_, i) => (i === 0 ? '---' : '---:')).join('|')}|`, ...rows.map(line)].join('\n')
 }
 

@@ -16,7 +16,7 @@ try {
   })
   await first.goto(`${server.url}/levers`)
   await first.waitForSelector('.lever')
-  await new Promise(resolve => setTimeout(resolve, 500))
+  await new Promise((resolve) => setTimeout(resolve, 500))
   await first.close()
 
   const page = await openTab(browser, server.url, '/bench')
@@ -31,15 +31,24 @@ try {
       look()
     })()`)
     await press(page, 'Ctrl+Alt+E')
-    times.push(await (await page.waitForFunction('window.shownAfterMs', { polling: 5 })).jsonValue() as number)
+    times.push((await (await page.waitForFunction('window.shownAfterMs', { polling: 5 })).jsonValue()) as number)
     await page.evaluate(`document.querySelector('.window.front [aria-label="Close"]').click()`)
-    await page.waitForFunction(`!document.querySelector('.window.front')?.getAttribute('aria-label').startsWith('Grain')`)
+    await page.waitForFunction(
+      `!document.querySelector('.window.front')?.getAttribute('aria-label').startsWith('Grain')`,
+    )
   }
-  console.log(table(['chord to visible window in the browser, ms', 'p50', 'p95', 'most'], [[`${PRESSES} presses`, percentile(times, 0.5), percentile(times, 0.95), Math.max(...times)]]))
+  console.log(
+    table(
+      ['chord to visible window in the browser, ms', 'p50', 'p95', 'most'],
+      [[`${PRESSES} presses`, percentile(times, 0.5), percentile(times, 0.95), Math.max(...times)]],
+    ),
+  )
   const bytes = [...loaded.values()].reduce((sum, size) => sum + size, 0)
-  console.log('\n' + table(['JavaScript of the first view', 'files', 'kB gzipped'], [['Levers', String(loaded.size), bytes / 1000]]))
-}
-finally {
+  console.log(
+    '\n' +
+      table(['JavaScript of the first view', 'files', 'kB gzipped'], [['Levers', String(loaded.size), bytes / 1000]]),
+  )
+} finally {
   await browser.close()
   await server.stop()
 }

@@ -5,7 +5,8 @@ import { apiOf, draft } from '../tests/support/api'
 import { freshStore, startServer } from '../tests/support/startServer'
 import { percentile, table, timed } from './measure'
 
-const steps = (count: number) => Array.from({ length: count }, (_, i) => ({ id: `s${i}`, kind: 'message.show', text: `Mark ${i}` }))
+const steps = (count: number) =>
+  Array.from({ length: count }, (_, i) => ({ id: `s${i}`, kind: 'message.show', text: `Mark ${i}` }))
 
 const starts: number[] = []
 const folder = await freshStore()
@@ -31,8 +32,17 @@ const long = { ...levers[0]!, steps: Array.from({ length: 1000 }, (_, i) => leve
 let id = 0
 const rehearsals = timed(20, () => void rehearse(long, workstation, { nowMs: 0, nextId: () => `i${id++}` }))
 
-console.log(table(['ms', 'p50', 'p95'], [
-  ['start of the server on a store that is there, until it answers', percentile(starts, 0.5), percentile(starts, 0.95)],
-  ['pull of a 50-step lever, each step committed', percentile(pulls, 0.5), percentile(pulls, 0.95)],
-  ['rehearsal of 1,000 steps', percentile(rehearsals, 0.5), percentile(rehearsals, 0.95)],
-]))
+console.log(
+  table(
+    ['ms', 'p50', 'p95'],
+    [
+      [
+        'start of the server on a store that is there, until it answers',
+        percentile(starts, 0.5),
+        percentile(starts, 0.95),
+      ],
+      ['pull of a 50-step lever, each step committed', percentile(pulls, 0.5), percentile(pulls, 0.95)],
+      ['rehearsal of 1,000 steps', percentile(rehearsals, 0.5), percentile(rehearsals, 0.95)],
+    ],
+  ),
+)

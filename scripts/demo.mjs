@@ -10,17 +10,26 @@ const folder = resolve(root, process.env.KEEN_DATA ?? '.data')
 const isFresh = process.argv.includes('--fresh')
 const address = `http://127.0.0.1:${port}`
 
-if (!Number.isInteger(port) || port < 1 || port > 65535) stop(`PORT is “${process.env.PORT}”; it must be a number from 1 to 65535.`)
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  stop(`PORT is “${process.env.PORT}”; it must be a number from 1 to 65535.`)
 ensureInstalled()
 ensureBuilt()
 await portMustBeFree()
 
 const server = spawn(process.execPath, [join(root, '.output', 'server', 'index.mjs')], {
   cwd: root,
-  env: { ...process.env, HOST: '127.0.0.1', NITRO_HOST: '127.0.0.1', PORT: String(port), NITRO_PORT: String(port), KEEN_DATA: folder, KEEN_FRESH: isFresh ? '1' : '' },
+  env: {
+    ...process.env,
+    HOST: '127.0.0.1',
+    NITRO_HOST: '127.0.0.1',
+    PORT: String(port),
+    NITRO_PORT: String(port),
+    KEEN_DATA: folder,
+    KEEN_FRESH: isFresh ? '1' : '',
+  },
   stdio: ['ignore', 'ignore', 'inherit'],
 })
-server.on('exit', code => process.exit(code ?? 1))
+server.on('exit', (code) => process.exit(code ?? 1))
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 await answering()
 console.log(`Keen Lever is at ${address} (store: ${folder}). Ctrl+C ends it.`)
@@ -34,9 +43,10 @@ function stop(message) {
 function holder() {
   try {
     const { pid, address: held, since } = JSON.parse(readFileSync(join(folder, 'holder.json'), 'utf8'))
-    return held === address ? `The store ${folder} is held by process ${pid}, which serves ${held} since ${since}.` : undefined
-  }
-  catch {
+    return held === address
+      ? `The store ${folder} is held by process ${pid}, which serves ${held} since ${since}.`
+      : undefined
+  } catch {
     return undefined
   }
 }
@@ -44,9 +54,13 @@ function holder() {
 function portMustBeFree() {
   return new Promise((done) => {
     const probe = createServer()
-    probe.once('error', error => stop(error.code === 'EADDRINUSE'
-      ? `Port ${port} is in use. ${holder() ?? 'Something else serves there.'} Use that one, end it, or choose another port and store: PORT=${port + 1} KEEN_DATA=.data-2 npm run demo`
-      : `Port ${port} cannot be opened: ${error.message}`))
+    probe.once('error', (error) =>
+      stop(
+        error.code === 'EADDRINUSE'
+          ? `Port ${port} is in use. ${holder() ?? 'Something else serves there.'} Use that one, end it, or choose another port and store: PORT=${port + 1} KEEN_DATA=.data-2 npm run demo`
+          : `Port ${port} cannot be opened: ${error.message}`,
+      ),
+    )
     probe.listen(port, '127.0.0.1', () => probe.close(done))
   })
 }
@@ -55,6 +69,6 @@ async function answering() {
   for (;;) {
     const answer = await fetch(`${address}/api/health`).catch(() => undefined)
     if (answer?.ok) return
-    await new Promise(done => setTimeout(done, 100))
+    await new Promise((done) => setTimeout(done, 100))
   }
 }

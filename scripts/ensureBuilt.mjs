@@ -30,7 +30,11 @@ export function ensureBuilt() {
 
 /** Runs a command of the project to its end; ends this process when it fails. */
 export function run(command, args) {
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+  })
   if (status !== 0) {
     console.error(`“${command} ${args.join(' ')}” failed.`)
     process.exit(status ?? 1)
@@ -43,7 +47,8 @@ function read(file) {
 
 function digest(places) {
   const hash = createHash('sha256')
-  for (const file of places.flatMap(place => filesBelow(join(root, place)))) hash.update(relative(root, file)).update('\0').update(readFileSync(file)).update('\0')
+  for (const file of places.flatMap((place) => filesBelow(join(root, place))))
+    hash.update(relative(root, file)).update('\0').update(readFileSync(file)).update('\0')
   return hash.digest('hex')
 }
 
@@ -52,9 +57,10 @@ function filesBelow(place) {
   let entries
   try {
     entries = readdirSync(place, { withFileTypes: true })
-  }
-  catch {
+  } catch {
     return [place]
   }
-  return entries.sort((a, b) => (a.name < b.name ? -1 : 1)).flatMap(entry => (entry.isDirectory() ? filesBelow(join(place, entry.name)) : [join(place, entry.name)]))
+  return entries
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .flatMap((entry) => (entry.isDirectory() ? filesBelow(join(place, entry.name)) : [join(place, entry.name)]))
 }

@@ -9,7 +9,12 @@ import { chooseProgram, button, fill, seen } from '../tests/support/screen'
 import { startServer } from '../tests/support/startServer'
 import { ensureBuilt } from './ensureBuilt.mjs'
 
-interface Shot { name: string, path: string, theme: Theme, act?: (page: Page) => Promise<void> }
+interface Shot {
+  name: string
+  path: string
+  theme: Theme
+  act?: (page: Page) => Promise<void>
+}
 
 const shots: Shot[] = [
   { name: 'levers-day', path: '/levers', theme: 'day' },
@@ -37,12 +42,13 @@ try {
   for (const { name, path, theme, act } of shots) {
     const page = await openTab(browser, server.url, path, theme)
     await act?.(page)
-    await new Promise(resolve => setTimeout(resolve, 250))
-    await page.screenshot({ path: new URL(`../docs/screenshots/${name}.png`, import.meta.url).pathname as `${string}.png` })
+    await new Promise((resolve) => setTimeout(resolve, 250))
+    await page.screenshot({
+      path: new URL(`../docs/screenshots/${name}.png`, import.meta.url).pathname as `${string}.png`,
+    })
     await page.close()
   }
-}
-finally {
+} finally {
   await browser.close()
   await server.stop()
 }
@@ -78,7 +84,7 @@ async function watchDevices(page: Page): Promise<void> {
 
 async function showInterlock(page: Page): Promise<void> {
   await page.waitForSelector('.interlock')
-  await page.$eval('.interlock', element => element.scrollIntoView({ block: 'center' }))
+  await page.$eval('.interlock', (element) => element.scrollIntoView({ block: 'center' }))
 }
 
 async function askWhy(page: Page): Promise<void> {
@@ -97,14 +103,15 @@ async function tabulateVariants(page: Page): Promise<void> {
 async function previewImport(page: Page): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'keen-lever-shots-'))
   const files = {
-    'fell-survey.desktop': '[Desktop Entry]\nType=Application\nName=Fell Survey\nExec=/opt/survey/run --grid=fine %F\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
+    'fell-survey.desktop':
+      '[Desktop Entry]\nType=Application\nName=Fell Survey\nExec=/opt/survey/run --grid=fine %F\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
     'watch-rota.desktop': '[Desktop Entry]\nType=Link\nName=Watch rota\nURL=https://rota.harrowfell.example/week\n',
     'old-mast.desktop': '[Desktop Entry]\nType=Application\nName=Old mast\nExec=mast\nHidden=true\n',
     'broken.desktop': '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n',
   }
   for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, name), text)
-  const input = await page.$('input[aria-label="Desktop Entry files"]') as ElementHandle<HTMLInputElement>
-  await input.uploadFile(...Object.keys(files).map(name => join(folder, name)))
+  const input = (await page.$('input[aria-label="Desktop Entry files"]')) as ElementHandle<HTMLInputElement>
+  await input.uploadFile(...Object.keys(files).map((name) => join(folder, name)))
   await seen(page, '2 new')
   await button(page, 'Make the files')
   await seen(page, 'levers left out')
@@ -117,7 +124,7 @@ async function chooseKey(page: Page): Promise<void> {
 
 async function captureKeys(page: Page): Promise<void> {
   await seen(page, 'Cairn Web takes')
-  await page.$eval('.triggers', element => element.scrollIntoView())
+  await page.$eval('.triggers', (element) => element.scrollIntoView())
   await page.click('button[aria-label^="Choose sequence 2 on a drawn"]')
 }
 
@@ -129,10 +136,16 @@ async function explainKeys(page: Page): Promise<void> {
   await press(page, 'Meta+O')
   await page.keyboard.press('KeyX')
   await press(page, 'Ctrl+Alt+V')
-  await page.waitForFunction(() => [...document.querySelectorAll('.event')].some(row => row.textContent!.includes('Pulled 12')))
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('.event')].some((row) => row.textContent!.includes('Pulled 12')),
+  )
   await page.click('.tools .el-switch')
   await page.waitForFunction(() => document.querySelectorAll('.event').length > 12)
-  await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('.event')].find(row => row.textContent!.includes('MetaO') && row.textContent!.includes('passed on'))?.click())
+  await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('.event')]
+      .find((row) => row.textContent!.includes('MetaO') && row.textContent!.includes('passed on'))
+      ?.click(),
+  )
 }
 
 async function replayTyping(page: Page): Promise<void> {

@@ -22,7 +22,11 @@ process.exit(failed > 0 ? 1 : 0)
 
 function check(name, command, args) {
   const startedAt = Date.now()
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  const { status } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+  })
   if (status === 0) passed += 1
   else failed += 1
   console.log(`${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - startedAt) / 1000).toFixed(1)} s`)
@@ -30,7 +34,20 @@ function check(name, command, args) {
 
 function suite(project) {
   const report = join(mkdtempSync(join(tmpdir(), 'keen-lever-report-')), 'report.json')
-  const { status } = spawnSync('npx', ['--no-install', 'vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], { cwd: root, stdio: 'inherit' })
+  const { status } = spawnSync(
+    'npx',
+    [
+      '--no-install',
+      'vitest',
+      'run',
+      '--project',
+      project,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ],
+    { cwd: root, stdio: 'inherit' },
+  )
   if (!existsSync(report)) {
     failed += 1
     console.log(`${project}: no report; the runner ended with ${status}`)
@@ -44,12 +61,16 @@ function suite(project) {
 }
 
 function ensureChromium() {
-  if (['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].some(path => existsSync(path))) return
+  if (['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].some((path) => existsSync(path)))
+    return
   const isRoot = process.getuid?.() === 0
   if (isRoot && existsSync('/usr/bin/apt-get')) {
     console.log('Installing Chromium for the browser tests …')
     spawnSync('apt-get', ['update'], { stdio: 'ignore' })
-    spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+    spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
+      stdio: 'inherit',
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    })
   }
   if (existsSync('/usr/bin/chromium')) return
   console.error('The browser tests need Chromium. On Debian: apt-get install chromium')

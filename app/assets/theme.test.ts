@@ -14,7 +14,7 @@ function coloursOf(theme: string): Record<string, string> {
   return colours
 }
 
-const onGrounds = (ink: string, ...grounds: string[]) => grounds.map(ground => [ink, ground] as const)
+const onGrounds = (ink: string, ...grounds: string[]) => grounds.map((ground) => [ink, ground] as const)
 const textPairs = [
   ...onGrounds('ink', 'ground', 'surface', 'sunken', 'press-soft', 'desk'),
   ...onGrounds('ink-soft', 'ground', 'surface', 'sunken', 'press-soft', 'desk'),
@@ -22,17 +22,35 @@ const textPairs = [
   ...onGrounds('live', 'ground', 'surface', 'sunken', 'press-soft'),
   ...onGrounds('press', 'ground', 'surface', 'press-soft'),
   ...onGrounds('press-ink', 'press'),
-  ...onGrounds('plate-ink', 'plate-program', 'plate-place', 'plate-device', 'plate-keys', 'plate-message', 'plate-sheet'),
+  ...onGrounds(
+    'plate-ink',
+    'plate-program',
+    'plate-place',
+    'plate-device',
+    'plate-keys',
+    'plate-message',
+    'plate-sheet',
+  ),
 ]
 
-test.each(['day', 'night', 'dark-adapted'])('%s: all text has a contrast of at least 4.5 to its ground (WCAG 2.2, 1.4.3 AA)', (theme) => {
-  const colours = coloursOf(theme)
-  const low = textPairs.map(([ink, ground]) => [ink, ground, hex(colours[ink]!, colours[ground]!)] as const).filter(([, , ratio]) => !(ratio >= 4.5))
-  expect(low).toEqual([])
-})
+test.each(['day', 'night', 'dark-adapted'])(
+  '%s: all text has a contrast of at least 4.5 to its ground (WCAG 2.2, 1.4.3 AA)',
+  (theme) => {
+    const colours = coloursOf(theme)
+    const low = textPairs
+      .map(([ink, ground]) => [ink, ground, hex(colours[ink]!, colours[ground]!)] as const)
+      .filter(([, , ratio]) => !(ratio >= 4.5))
+    expect(low).toEqual([])
+  },
+)
 
-test.each(['day', 'night', 'dark-adapted'])('%s: outlines of fields and the focus can be told from their ground (1.4.11, at least 3)', (theme) => {
-  const colours = coloursOf(theme)
-  const low = [...onGrounds('line-strong', 'ground', 'surface'), ...onGrounds('live', 'ground', 'surface')].map(([line, ground]) => [line, ground, hex(colours[line]!, colours[ground]!)] as const).filter(([, , ratio]) => !(ratio >= 3))
-  expect(low).toEqual([])
-})
+test.each(['day', 'night', 'dark-adapted'])(
+  '%s: outlines of fields and the focus can be told from their ground (1.4.11, at least 3)',
+  (theme) => {
+    const colours = coloursOf(theme)
+    const low = [...onGrounds('line-strong', 'ground', 'surface'), ...onGrounds('live', 'ground', 'surface')]
+      .map(([line, ground]) => [line, ground, hex(colours[line]!, colours[ground]!)] as const)
+      .filter(([, , ratio]) => !(ratio >= 3))
+    expect(low).toEqual([])
+  },
+)

@@ -17,24 +17,41 @@ import { useMirror } from '~/live/useMirror'
 import { draftOfDevice, freshControl, readDevice } from './deviceDraft'
 
 /** The description of a device: its name, its kind and its controls. What it is now stays where it fits. */
-const { device, isNew } = defineProps<{ device: Device, isNew: boolean }>()
+const { device, isNew } = defineProps<{ device: Device; isNew: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
-const { kept, isTouched, isOvertaken, restart, follow, forget } = useKept(`keen-lever.device.${isNew ? 'new' : device.id}`, draftOfDevice(device))
-watch(() => device, now => follow(draftOfDevice(now)))
+const { kept, isTouched, isOvertaken, restart, follow, forget } = useKept(
+  `keen-lever.device.${isNew ? 'new' : device.id}`,
+  draftOfDevice(device),
+)
+watch(
+  () => device,
+  (now) => follow(draftOfDevice(now)),
+)
 const wasTried = ref(false)
 const refused = ref('')
 const draft = computed(() => kept.value)
-const whole = computed<Device>(() => readDevice(draft.value, device, isNew ? idFrom(draft.value.name, mirror.bench.devices) : device.id))
+const whole = computed<Device>(() =>
+  readDevice(draft.value, device, isNew ? idFrom(draft.value.name, mirror.bench.devices) : device.id),
+)
 const issues = computed(() => {
   const parsed = deviceSchema.safeParse(whole.value)
   const own = draft.value.controls.length === 0 ? [{ path: 'controls', message: 'Give it at least one control.' }] : []
-  return [...own, ...parsed.success ? [] : parsed.error.issues.map(issue => ({ path: issue.path.map(String).join('.'), message: issue.message }))]
+  return [
+    ...own,
+    ...(parsed.success
+      ? []
+      : parsed.error.issues.map((issue) => ({ path: issue.path.map(String).join('.'), message: issue.message }))),
+  ]
 })
-const kinds = [{ value: 'switch', name: 'on or off' }, { value: 'level', name: 'a number' }, { value: 'choice', name: 'one of several' }]
+const kinds = [
+  { value: 'switch', name: 'on or off' },
+  { value: 'level', name: 'a number' },
+  { value: 'choice', name: 'one of several' },
+]
 
 function alter(part: Partial<typeof kept.value>): void {
   kept.value = { ...draft.value, ...part }
@@ -47,7 +64,9 @@ function alterControl(index: number, part: Record<string, unknown>): void {
 
 /** The field of the first issue below a path, once saving was tried. */
 function issueOf(path: string): string | undefined {
-  return wasTried.value ? issues.value.find(issue => issue.path === path || issue.path.startsWith(`${path}.`))?.message : undefined
+  return wasTried.value
+    ? issues.value.find((issue) => issue.path === path || issue.path.startsWith(`${path}.`))?.message
+    : undefined
 }
 
 async function save(): Promise<void> {
@@ -59,8 +78,7 @@ async function save(): Promise<void> {
     notices.say(`Saved the description of ${saved.name}.`, { label: 'Undo', act: actions.undo })
     forget()
     emit('close')
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof ApiRefusal)) throw error
     refused.value = error.message
   }
@@ -85,28 +103,12 @@ async function remove(): Promise<void> {
     <div class="tools">
       <h2>{{ isNew ? 'A device of your own' : device.name }}</h2>
       <span class="gap" />
-      <ElButton
-        v-if="!isNew"
-        @click="remove"
-      >
-        Take off the bench
-      </ElButton>
+      <ElButton v-if="!isNew" @click="remove"> Take off the bench </ElButton>
       <ElButton @click="emit('close')">
         {{ isTouched ? 'Keep for later' : 'Close' }}
       </ElButton>
-      <ElButton
-        v-if="isTouched"
-        @click="restart(draftOfDevice(device))"
-      >
-        Discard
-      </ElButton>
-      <ElButton
-        type="primary"
-        native-type="submit"
-        :disabled="!isTouched || isOvertaken"
-      >
-        Save
-      </ElButton>
+      <ElButton v-if="isTouched" @click="restart(draftOfDevice(device))"> Discard </ElButton>
+      <ElButton type="primary" native-type="submit" :disabled="!isTouched || isOvertaken"> Save </ElButton>
     </div>
     <OvertakenBar
       v-if="isOvertaken"
@@ -116,10 +118,7 @@ async function remove(): Promise<void> {
     />
     <IssueLine :issue="refused" />
     <div class="pair">
-      <FormField
-        label="Name"
-        :issue="issueOf('name')"
-      >
+      <FormField label="Name" :issue="issueOf('name')">
         <template #default="{ fieldId, invalid }">
           <ElInput
             :id="fieldId"
@@ -136,17 +135,13 @@ async function remove(): Promise<void> {
             :id="fieldId"
             :model-value="draft.kind"
             label="What it is"
-            :options="DEVICE_KINDS.map(kind => ({ value: kind, name: deviceKindWords[kind].one }))"
+            :options="DEVICE_KINDS.map((kind) => ({ value: kind, name: deviceKindWords[kind].one }))"
             @update:model-value="alter({ kind: $event })"
           />
         </template>
       </FormField>
     </div>
-    <fieldset
-      v-for="(entry, i) in draft.controls"
-      :key="i"
-      class="control"
-    >
+    <fieldset v-for="(entry, i) in draft.controls" :key="i" class="control">
       <legend>Control {{ i + 1 }}</legend>
       <ElInput
         :model-value="entry.control.name"
@@ -158,11 +153,18 @@ async function remove(): Promise<void> {
         :model-value="entry.control.kind"
         :label="`Kind of control ${i + 1}`"
         :options="kinds"
-        @update:model-value="alter({ controls: draft.controls.with(i, { ...entry, control: freshControl($event as Control['kind'], entry.control.name) }) })"
+        @update:model-value="
+          alter({
+            controls: draft.controls.with(i, {
+              ...entry,
+              control: freshControl($event as Control['kind'], entry.control.name),
+            }),
+          })
+        "
       />
       <template v-if="entry.control.kind === 'switch'">
         <ElInput
-          v-for="part in (['on', 'off'] as const)"
+          v-for="part in ['on', 'off'] as const"
           :key="part"
           :model-value="entry.control[part]"
           :aria-label="`Word for ${part} of control ${i + 1}`"
@@ -172,7 +174,7 @@ async function remove(): Promise<void> {
       </template>
       <template v-else-if="entry.control.kind === 'level'">
         <ElInputNumber
-          v-for="part in (['min', 'max', 'step'] as const)"
+          v-for="part in ['min', 'max', 'step'] as const"
           :key="part"
           :model-value="entry.control[part]"
           controls-position="right"
@@ -189,18 +191,25 @@ async function remove(): Promise<void> {
       <ElInput
         v-else
         class="wide"
-        :model-value="joinList(entry.control.choices.map(choice => choice.name))"
+        :model-value="joinList(entry.control.choices.map((choice) => choice.name))"
         :aria-label="`Values of control ${i + 1}, separated by commas`"
         placeholder="Low, Medium, High"
-        @change="alterControl(i, { choices: splitList($event).map(name => ({ id: entry.control.kind === 'choice' ? entry.control.choices.find(choice => choice.name === name)?.id ?? idFrom(name, {}) : name, name })) })"
+        @change="
+          alterControl(i, {
+            choices: splitList($event).map((name) => ({
+              id:
+                entry.control.kind === 'choice'
+                  ? (entry.control.choices.find((choice) => choice.name === name)?.id ?? idFrom(name, {}))
+                  : name,
+              name,
+            })),
+          })
+        "
       />
-      <RemoveButton
-        :label="`Remove control ${i + 1}`"
-        @click="alter({ controls: draft.controls.toSpliced(i, 1) })"
-      />
+      <RemoveButton :label="`Remove control ${i + 1}`" @click="alter({ controls: draft.controls.toSpliced(i, 1) })" />
       <IssueLine :issue="issueOf(`controls.${Object.keys(whole.controls)[i]}`)" />
     </fieldset>
-    <IssueLine :issue="wasTried ? issues.find(issue => issue.path === 'controls')?.message : undefined" />
+    <IssueLine :issue="wasTried ? issues.find((issue) => issue.path === 'controls')?.message : undefined" />
     <AddButton @click="alter({ controls: [...draft.controls, { id: '', control: freshControl('switch', '') }] })">
       Control
     </AddButton>
@@ -208,15 +217,53 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
-.device-form { overflow: auto; padding: 14px 16px 24px; display: grid; gap: 12px; align-content: start; }
-.gap { flex: 1; }
-.device-form > .el-button { justify-self: start; }
-.tools { display: flex; gap: 8px; align-items: center; }
-.tools .el-button { margin: 0; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; }
-.control { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 6px 12px 12px; display: grid; grid-template-columns: minmax(0, 1.4fr) 140px repeat(4, minmax(0, 1fr)) 28px; gap: 8px; align-items: center; }
-.control .wide { grid-column: span 4; }
-.control .el-button { grid-column: -2; padding: 0; }
-.control p { grid-column: 1 / -1; }
-.control .el-input-number { width: 100%; }
+.device-form {
+  overflow: auto;
+  padding: 14px 16px 24px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.gap {
+  flex: 1;
+}
+.device-form > .el-button {
+  justify-self: start;
+}
+.tools {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.tools .el-button {
+  margin: 0;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+}
+.control {
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  margin: 0;
+  padding: 6px 12px 12px;
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) 140px repeat(4, minmax(0, 1fr)) 28px;
+  gap: 8px;
+  align-items: center;
+}
+.control .wide {
+  grid-column: span 4;
+}
+.control .el-button {
+  grid-column: -2;
+  padding: 0;
+}
+.control p {
+  grid-column: 1 / -1;
+}
+.control .el-input-number {
+  width: 100%;
+}
 </style>

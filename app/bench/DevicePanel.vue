@@ -17,7 +17,7 @@ import IconCopy from '~icons/tabler/copy'
 import IconLever from '~icons/tabler/plus'
 
 /** Every device with its controls: what it is, its identifier, the value and how it may change; each can become a lever or a lamp. */
-const emit = defineEmits<{ change: [change: Change], describe: [deviceId: string | undefined] }>()
+const emit = defineEmits<{ change: [change: Change]; describe: [deviceId: string | undefined] }>()
 
 const mirror = useMirror()
 const router = useRouter()
@@ -27,17 +27,38 @@ const filter = ref('')
 const users = computed(() => {
   const used = new Map<string, string[]>()
   for (const lever of mirror.levers) {
-    const meant = lever.steps.flatMap(waysOf).flatMap(step => (step.kind === 'device.control' && step.target.kind !== 'devices' ? devicesMeant(step.target) : []))
-    for (const id of new Set([...devicesNamed(lever), ...meant])) used.set(id, [...used.get(id) ?? [], `${lever.plate} ${lever.name}`])
+    const meant = lever.steps
+      .flatMap(waysOf)
+      .flatMap((step) =>
+        step.kind === 'device.control' && step.target.kind !== 'devices' ? devicesMeant(step.target) : [],
+      )
+    for (const id of new Set([...devicesNamed(lever), ...meant]))
+      used.set(id, [...(used.get(id) ?? []), `${lever.plate} ${lever.name}`])
   }
   return used
 })
 const devices = computed(() => {
   const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return Object.values(mirror.bench.devices).map(device => ({
-    device, kind: deviceKindWords[device.kind].one, usedBy: users.value.get(device.id) ?? [],
-    rows: Object.entries(device.controls).map(([id, control]) => ({ id, control, words: valueInWords(control), lamp: mirror.bench.lamps[lampIndex(mirror.bench, { deviceId: device.id, controlId: id })], light: lampNow({ deviceId: device.id, controlId: id }, mirror.bench).state })),
-  })).filter(({ device, kind, rows, usedBy }) => words.every(word => `${device.name} ${device.id} ${kind} ${usedBy.join(' ')} ${rows.map(row => `${row.control.name} ${row.words}`).join(' ')}`.toLowerCase().includes(word)))
+  return Object.values(mirror.bench.devices)
+    .map((device) => ({
+      device,
+      kind: deviceKindWords[device.kind].one,
+      usedBy: users.value.get(device.id) ?? [],
+      rows: Object.entries(device.controls).map(([id, control]) => ({
+        id,
+        control,
+        words: valueInWords(control),
+        lamp: mirror.bench.lamps[lampIndex(mirror.bench, { deviceId: device.id, controlId: id })],
+        light: lampNow({ deviceId: device.id, controlId: id }, mirror.bench).state,
+      })),
+    }))
+    .filter(({ device, kind, rows, usedBy }) =>
+      words.every((word) =>
+        `${device.name} ${device.id} ${kind} ${usedBy.join(' ')} ${rows.map((row) => `${row.control.name} ${row.words}`).join(' ')}`
+          .toLowerCase()
+          .includes(word),
+      ),
+    )
 })
 
 function set(device: Device, controlId: string, value: ControlValue): void {
@@ -47,24 +68,37 @@ function set(device: Device, controlId: string, value: ControlValue): void {
 /** The usual way to change a control of its kind. */
 function usualWay(control: Control): Extract<Step, { kind: 'device.control' }>['to'] {
   switch (control.kind) {
-    case 'switch': return { kind: 'toggle', whenUnknown: true }
-    case 'level': return { kind: 'step', by: control.step }
-    case 'choice': return { kind: 'cycle', values: control.choices.map(choice => choice.id) }
+    case 'switch':
+      return { kind: 'toggle', whenUnknown: true }
+    case 'level':
+      return { kind: 'step', by: control.step }
+    case 'choice':
+      return { kind: 'cycle', values: control.choices.map((choice) => choice.id) }
   }
 }
 
 /** Devices that a step means without naming them. */
-function devicesMeant(target: { kind: 'all' | 'default', deviceKind: Device['kind'] }): string[] {
-  const all = Object.values(mirror.bench.devices).filter(device => device.kind === target.deviceKind)
-  return (target.kind === 'all' ? all : all.filter(device => device.isDefault)).map(device => device.id)
+function devicesMeant(target: { kind: 'all' | 'default'; deviceKind: Device['kind'] }): string[] {
+  const all = Object.values(mirror.bench.devices).filter((device) => device.kind === target.deviceKind)
+  return (target.kind === 'all' ? all : all.filter((device) => device.isDefault)).map((device) => device.id)
 }
 
 function stepOf(device: Device, controlId: string, control: Control): Step {
-  return { id: 's1', kind: 'device.control', target: { kind: 'devices', deviceIds: [device.id] }, controlId, to: usualWay(control), onFailure: 'stop' }
+  return {
+    id: 's1',
+    kind: 'device.control',
+    target: { kind: 'devices', deviceIds: [device.id] },
+    controlId,
+    to: usualWay(control),
+    onFailure: 'stop',
+  }
 }
 
 function makeLever(device: Device, controlId: string, control: Control): void {
-  void router.push({ path: '/levers/new', query: { step: JSON.stringify(stepOf(device, controlId, control)), name: `${device.name}: ${control.name}` } })
+  void router.push({
+    path: '/levers/new',
+    query: { step: JSON.stringify(stepOf(device, controlId, control)), name: `${device.name}: ${control.name}` },
+  })
 }
 
 function copyStep(device: Device, controlId: string, control: Control): void {
@@ -74,10 +108,7 @@ function copyStep(device: Device, controlId: string, control: Control): void {
 </script>
 
 <template>
-  <aside
-    class="inspector"
-    aria-label="Devices"
-  >
+  <aside class="inspector" aria-label="Devices">
     <div class="head">
       <ElInput
         v-model="filter"
@@ -86,19 +117,14 @@ function copyStep(device: Device, controlId: string, control: Control): void {
         placeholder="Filter the devices"
         aria-label="Filter the devices"
       />
-      <ElButton
-        size="small"
-        @click="emit('describe', undefined)"
-      >
-        <IconLever class="icon" /> Device
-      </ElButton>
+      <ElButton size="small" @click="emit('describe', undefined)"> <IconLever class="icon" /> Device </ElButton>
     </div>
-    <section
-      v-for="{ device, kind, rows, usedBy } in devices"
-      :key="device.id"
-    >
+    <section v-for="{ device, kind, rows, usedBy } in devices" :key="device.id">
       <h3 :title="`${device.id}${usedBy.length > 0 ? `, used by ${usedBy.join(', ')}` : ''}`">
-        {{ device.name }} <span class="soft">{{ kind }}{{ device.isDefault ? ', in use' : '' }}{{ device.plugged === false ? ', unplugged' : '' }}</span>
+        {{ device.name }}
+        <span class="soft"
+          >{{ kind }}{{ device.isDefault ? ', in use' : '' }}{{ device.plugged === false ? ', unplugged' : '' }}</span
+        >
         <ElButton
           v-if="device.kind === 'usb' || device.plugged === false"
           size="small"
@@ -108,29 +134,24 @@ function copyStep(device: Device, controlId: string, control: Control): void {
         </ElButton>
       </h3>
       <p class="soft what">
-        <code>{{ device.id }}</code>{{ usedBy.length > 0 ? ` · used by ${usedBy.slice(0, 2).join(', ')}${usedBy.length > 2 ? ` and ${usedBy.length - 2} more` : ''}` : '' }}
+        <code>{{ device.id }}</code>{{
+          usedBy.length > 0
+            ? ` · used by ${usedBy.slice(0, 2).join(', ')}${usedBy.length > 2 ? ` and ${usedBy.length - 2} more` : ''}`
+            : ''
+        }}
       </p>
-      <p
-        v-if="device.fault"
-        class="fault"
-      >
+      <p v-if="device.fault" class="fault">
         {{ device.fault.kind === 'refuses' ? 'Refuses' : 'Does not follow' }}: {{ device.fault.because }}.
       </p>
       <ul>
-        <li
-          v-for="row in rows"
-          :key="row.id"
-          class="control"
-        >
-          <LampLight
-            v-if="row.control.kind === 'switch'"
-            :state="row.light"
-          />
+        <li v-for="row in rows" :key="row.id" class="control">
+          <LampLight v-if="row.control.kind === 'switch'" :state="row.light" />
           <span v-else />
           <span
             class="cut"
             :title="`${row.id}: ${rangeInWords(row.control)}${row.control.readOnly ? '. Changes with the world; no lever sets it.' : ''}`"
-          >{{ row.control.name }}</span>
+            >{{ row.control.name }}</span
+          >
           <ElButton
             v-if="row.control.kind === 'switch'"
             size="small"
@@ -147,7 +168,7 @@ function copyStep(device: Device, controlId: string, control: Control): void {
             :model-value="row.control.value ?? ''"
             placeholder="unknown"
             :label="`${row.control.name} of ${device.name}`"
-            :options="row.control.choices.map(choice => ({ value: choice.id, name: choice.name, detail: choice.id }))"
+            :options="row.control.choices.map((choice) => ({ value: choice.id, name: choice.name, detail: choice.id }))"
             @update:model-value="set(device, row.id, $event)"
           />
           <ElInputNumber
@@ -192,33 +213,61 @@ function copyStep(device: Device, controlId: string, control: Control): void {
           </button>
         </li>
       </ul>
-      <DeviceMore
-        :device="device"
-        @change="emit('change', $event)"
-        @describe="emit('describe', device.id)"
-      />
+      <DeviceMore :device="device" @change="emit('change', $event)" @describe="emit('describe', device.id)" />
     </section>
-    <p
-      v-if="devices.length === 0"
-      class="soft"
-    >
-      No device has “{{ filter }}” in its name, identifier or controls.
-    </p>
+    <p v-if="devices.length === 0" class="soft">No device has “{{ filter }}” in its name, identifier or controls.</p>
   </aside>
 </template>
 
 <style scoped>
-.inspector { gap: 10px; }
-h3 { display: flex; gap: 6px; align-items: center; }
-h3 .soft { font-weight: 400; }
-h3 .el-button { margin-left: auto; }
-code { font-size: 11px; }
-.head { display: flex; gap: 6px; }
-.what { font-size: 12px; }
-.control > button:disabled { visibility: hidden; }
-.control { display: grid; grid-template-columns: 14px minmax(0, 1fr) 112px 20px 20px 20px; gap: 4px; align-items: center; min-height: 28px; }
-.control > button:not(.el-button) { border: 0; background: none; color: var(--ink-soft); padding: 0; cursor: pointer; line-height: 0; }
+.inspector {
+  gap: 10px;
+}
+h3 {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+h3 .soft {
+  font-weight: 400;
+}
+h3 .el-button {
+  margin-left: auto;
+}
+code {
+  font-size: 11px;
+}
+.head {
+  display: flex;
+  gap: 6px;
+}
+.what {
+  font-size: 12px;
+}
+.control > button:disabled {
+  visibility: hidden;
+}
+.control {
+  display: grid;
+  grid-template-columns: 14px minmax(0, 1fr) 112px 20px 20px 20px;
+  gap: 4px;
+  align-items: center;
+  min-height: 28px;
+}
+.control > button:not(.el-button) {
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  padding: 0;
+  cursor: pointer;
+  line-height: 0;
+}
 /* Pressed is told by shape too: a line below. */
-.control > button[aria-pressed='true'] { color: var(--live); box-shadow: 0 2px 0 var(--live-fill); }
-.control .el-input-number { width: 112px; }
+.control > button[aria-pressed='true'] {
+  color: var(--live);
+  box-shadow: 0 2px 0 var(--live-fill);
+}
+.control .el-input-number {
+  width: 112px;
+}
 </style>

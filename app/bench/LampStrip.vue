@@ -12,25 +12,23 @@ const { narrow = false } = defineProps<{ narrow?: boolean }>()
 
 const mirror = useMirror()
 const notices = useNotices()
-const lamps = computed(() => mirror.bench.lamps.map((lamp) => {
-  const control = mirror.bench.devices[lamp.deviceId]?.controls[lamp.controlId]
-  return { lamp, ...lampNow(lamp, mirror.bench), isSwitch: control?.kind === 'switch', value: control?.value ?? null }
-}))
+const lamps = computed(() =>
+  mirror.bench.lamps.map((lamp) => {
+    const control = mirror.bench.devices[lamp.deviceId]?.controls[lamp.controlId]
+    return { lamp, ...lampNow(lamp, mirror.bench), isSwitch: control?.kind === 'switch', value: control?.value ?? null }
+  }),
+)
 
 function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
-  void notices.attempt(() => callApi('changeBench', { body: { changes: [{ kind: 'device.set', deviceId, controlId, value: !value }] } }))
+  void notices.attempt(() =>
+    callApi('changeBench', { body: { changes: [{ kind: 'device.set', deviceId, controlId, value: !value }] } }),
+  )
 }
 </script>
 
 <template>
-  <ul
-    class="lamps"
-    :class="{ narrow }"
-  >
-    <li
-      v-for="{ lamp, state, words, name, isSwitch, value } in lamps"
-      :key="`${lamp.deviceId} ${lamp.controlId}`"
-    >
+  <ul class="lamps" :class="{ narrow }">
+    <li v-for="{ lamp, state, words, name, isSwitch, value } in lamps" :key="`${lamp.deviceId} ${lamp.controlId}`">
       <component
         :is="isSwitch ? 'button' : 'span'"
         :type="isSwitch ? 'button' : undefined"
@@ -50,10 +48,37 @@ function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
 </template>
 
 <style scoped>
-.lamps { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0 12px; }
-.lamps.narrow { display: flex; gap: 4px; }
-.lamp-line { display: grid; grid-template-columns: 14px minmax(0, auto) minmax(40px, 1fr); align-items: center; gap: 6px; width: 100%; height: 23px; padding: 0 2px; border: 0; background: none; color: inherit; font: inherit; text-align: left; }
-button.lamp-line { cursor: pointer; }
-.narrow .lamp-line { display: flex; width: auto; }
-button.lamp-line:hover { background: var(--sunken); }
+.lamps {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 0 12px;
+}
+.lamps.narrow {
+  display: flex;
+  gap: 4px;
+}
+.lamp-line {
+  display: grid;
+  grid-template-columns: 14px minmax(0, auto) minmax(40px, 1fr);
+  align-items: center;
+  gap: 6px;
+  width: 100%;
+  height: 23px;
+  padding: 0 2px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+}
+button.lamp-line {
+  cursor: pointer;
+}
+.narrow .lamp-line {
+  display: flex;
+  width: auto;
+}
+button.lamp-line:hover {
+  background: var(--sunken);
+}
 </style>

@@ -5,19 +5,26 @@ import { idFrom } from '~/programs/programDraft'
 export interface DeviceDraft {
   readonly name: string
   readonly kind: Device['kind']
-  readonly controls: readonly { readonly id: string, readonly control: Control }[]
+  readonly controls: readonly { readonly id: string; readonly control: Control }[]
 }
 
 /** What is described, and not what is so at the moment: values are unknown in it. */
 export function draftOfDevice({ name, kind, controls }: Device): DeviceDraft {
-  return { name, kind, controls: Object.entries(controls).map(([id, control]) => ({ id, control: { ...control, value: null } })) }
+  return {
+    name,
+    kind,
+    controls: Object.entries(controls).map(([id, control]) => ({ id, control: { ...control, value: null } })),
+  }
 }
 
 export function freshControl(kind: Control['kind'], name: string): Control {
   switch (kind) {
-    case 'switch': return { kind, name, on: 'on', off: 'off', value: null }
-    case 'level': return { kind, name, unit: '%', min: 0, max: 100, step: 5, value: null }
-    case 'choice': return { kind, name, choices: [], value: null }
+    case 'switch':
+      return { kind, name, on: 'on', off: 'off', value: null }
+    case 'level':
+      return { kind, name, unit: '%', min: 0, max: 100, step: 5, value: null }
+    case 'choice':
+      return { kind, name, choices: [], value: null }
   }
 }
 
@@ -34,8 +41,14 @@ export function readDevice(draft: DeviceDraft, before: Device, id: string): Devi
 function withValue(control: Control, before: Control | undefined): Control {
   if (before?.kind !== control.kind || before.value === null) return control
   switch (control.kind) {
-    case 'switch': return { ...control, value: before.value as boolean }
-    case 'level': return { ...control, value: Math.min(control.max, Math.max(control.min, before.value as number)) }
-    case 'choice': return { ...control, value: control.choices.some(choice => choice.id === before.value) ? before.value as string : null }
+    case 'switch':
+      return { ...control, value: before.value as boolean }
+    case 'level':
+      return { ...control, value: Math.min(control.max, Math.max(control.min, before.value as number)) }
+    case 'choice':
+      return {
+        ...control,
+        value: control.choices.some((choice) => choice.id === before.value) ? (before.value as string) : null,
+      }
   }
 }

@@ -2,7 +2,7 @@ const COLUMNS = 3
 const ROWS = 3
 
 /** Where a window of normal size stands, in percent of the screen: always the same for the same window. */
-export function placeOnScreen(windowId: string): { left: string, top: string, width: string, height: string } {
+export function placeOnScreen(windowId: string): { left: string; top: string; width: string; height: string } {
   let hash = 2166136261
   for (const letter of windowId) hash = Math.imul(hash ^ letter.charCodeAt(0), 16777619) >>> 0
   hash = Math.imul(hash ^ (hash >>> 15), 2246822519) >>> 0

@@ -6,13 +6,16 @@ export function usePlugIn(take: (deviceId: string) => void) {
   const mirror = useMirror()
   const isWaiting = ref(false)
 
-  watch(() => mirror.bench.devices, (now, before) => {
-    if (!isWaiting.value) return
-    const come = Object.values(now).find(device => device.plugged !== false && before[device.id]?.plugged === false)
-    if (!come) return
-    isWaiting.value = false
-    take(come.id)
-  })
+  watch(
+    () => mirror.bench.devices,
+    (now, before) => {
+      if (!isWaiting.value) return
+      const come = Object.values(now).find((device) => device.plugged !== false && before[device.id]?.plugged === false)
+      if (!come) return
+      isWaiting.value = false
+      take(come.id)
+    },
+  )
 
   return { isWaiting, toggle: () => (isWaiting.value = !isWaiting.value) }
 }

@@ -26,8 +26,26 @@ export function useWake(): void {
   }
 
   // Before the keys go to the levers: the key that puts displays to sleep finds them awake.
-  useEventListener(window, 'keydown', event => void take({ kind: 'key', isDown: true, isRepeat: event.repeat, atMs: event.timeStamp }), { capture: true, passive: true })
-  useEventListener(window, 'keyup', event => void take({ kind: 'key', isDown: false, isRepeat: false, atMs: event.timeStamp }), { capture: true, passive: true })
-  useEventListener(window, ['mousedown', 'wheel'], event => void take({ kind: 'button', atMs: event.timeStamp }), { capture: true, passive: true })
-  useEventListener(window, 'pointermove', event => void take({ kind: 'pointer', x: event.screenX, y: event.screenY, atMs: event.timeStamp }), { capture: true, passive: true })
+  useEventListener(
+    window,
+    'keydown',
+    (event) => void take({ kind: 'key', isDown: true, isRepeat: event.repeat, atMs: event.timeStamp }),
+    { capture: true, passive: true },
+  )
+  useEventListener(
+    window,
+    'keyup',
+    (event) => void take({ kind: 'key', isDown: false, isRepeat: false, atMs: event.timeStamp }),
+    { capture: true, passive: true },
+  )
+  useEventListener(window, ['mousedown', 'wheel'], (event) => void take({ kind: 'button', atMs: event.timeStamp }), {
+    capture: true,
+    passive: true,
+  })
+  useEventListener(
+    window,
+    'pointermove',
+    (event) => void take({ kind: 'pointer', x: event.screenX, y: event.screenY, atMs: event.timeStamp }),
+    { capture: true, passive: true },
+  )
 }

@@ -12,23 +12,35 @@ import IconX from '~icons/tabler/x'
 import { conditionKinds, freshCondition } from './conditionKinds'
 
 /** A condition, its parts chosen by name, with how it stands now. */
-const { label, inner = false } = defineProps<{ label: string, inner?: boolean }>()
+const { label, inner = false } = defineProps<{ label: string; inner?: boolean }>()
 const condition = defineModel<Condition>({ required: true })
 
 const mirror = useMirror()
 const devices = computed(() => Object.values(mirror.bench.devices))
-const controls = computed(() => ('controlId' in condition.value ? Object.entries(mirror.bench.devices[condition.value.deviceId]?.controls ?? {}) : []))
+const controls = computed(() =>
+  'controlId' in condition.value ? Object.entries(mirror.bench.devices[condition.value.deviceId]?.controls ?? {}) : [],
+)
 const values = computed(() => {
   if (condition.value.kind !== 'control-is') return []
   const control = mirror.bench.devices[condition.value.deviceId]?.controls[condition.value.controlId]
   switch (control?.kind) {
-    case 'switch': return [{ id: 'true', name: control.on, value: true }, { id: 'false', name: control.off, value: false }, { id: 'null', name: 'unknown', value: null }]
-    case 'choice': return [...control.choices.map(choice => ({ id: choice.id, name: choice.name, value: choice.id as string | null })), { id: 'null', name: 'unknown', value: null }]
-    default: return undefined
+    case 'switch':
+      return [
+        { id: 'true', name: control.on, value: true },
+        { id: 'false', name: control.off, value: false },
+        { id: 'null', name: 'unknown', value: null },
+      ]
+    case 'choice':
+      return [
+        ...control.choices.map((choice) => ({ id: choice.id, name: choice.name, value: choice.id as string | null })),
+        { id: 'null', name: 'unknown', value: null },
+      ]
+    default:
+      return undefined
   }
 })
 const verdict = computed(() => evaluate(condition.value, mirror.bench, mirror.minuteOfDay))
-const plugIn = usePlugIn(deviceId => ('deviceId' in condition.value ? setDevice(deviceId) : undefined))
+const plugIn = usePlugIn((deviceId) => ('deviceId' in condition.value ? setDevice(deviceId) : undefined))
 
 function setPart(part: Record<string, unknown>): void {
   condition.value = { ...condition.value, ...part } as Condition
@@ -38,9 +50,12 @@ function setPart(part: Record<string, unknown>): void {
 function setDevice(deviceId: string): void {
   const [controlId, control] = Object.entries(mirror.bench.devices[deviceId]?.controls ?? {})[0] ?? ['', undefined]
   switch (condition.value.kind) {
-    case 'control-is': return setPart({ deviceId, controlId, value: control?.value ?? null })
-    case 'lamp-is': return setPart({ deviceId, controlId })
-    default: return setPart({ deviceId })
+    case 'control-is':
+      return setPart({ deviceId, controlId, value: control?.value ?? null })
+    case 'lamp-is':
+      return setPart({ deviceId, controlId })
+    default:
+      return setPart({ deviceId })
   }
 }
 
@@ -52,7 +67,8 @@ function minuteOf(time: string): number {
 
 function setControl(controlId: string): void {
   if (condition.value.kind === 'lamp-is') setPart({ controlId })
-  else if (condition.value.kind === 'control-is') setPart({ controlId, value: mirror.bench.devices[condition.value.deviceId]?.controls[controlId]?.value ?? null })
+  else if (condition.value.kind === 'control-is')
+    setPart({ controlId, value: mirror.bench.devices[condition.value.deviceId]?.controls[controlId]?.value ?? null })
 }
 </script>
 
@@ -63,7 +79,7 @@ function setControl(controlId: string): void {
         :model-value="condition.kind"
         size="small"
         :label="`${label}: kind`"
-        :options="conditionKinds.map(kind => ({ value: kind.kind, name: kind.label }))"
+        :options="conditionKinds.map((kind) => ({ value: kind.kind, name: kind.label }))"
         @update:model-value="condition = freshCondition($event, mirror.bench)"
       />
       <ProgramSelect
@@ -73,22 +89,21 @@ function setControl(controlId: string): void {
         @update:model-value="setPart({ programId: $event })"
       />
       <ChoiceSelect
-        v-else-if="condition.kind === 'device-present' || condition.kind === 'control-is' || condition.kind === 'lamp-is'"
+        v-else-if="
+          condition.kind === 'device-present' || condition.kind === 'control-is' || condition.kind === 'lamp-is'
+        "
         :model-value="condition.deviceId"
         size="small"
         filterable
         :label="`${label}: device`"
-        :options="devices.map(device => ({ value: device.id, name: device.name }))"
+        :options="devices.map((device) => ({ value: device.id, name: device.name }))"
         @update:model-value="setDevice"
       />
-      <PlugInButton
-        v-if="condition.kind === 'device-present'"
-        :plug-in="plugIn"
-      />
+      <PlugInButton v-if="condition.kind === 'device-present'" :plug-in="plugIn" />
       <template v-else-if="condition.kind === 'time-of-day'">
         <span>from</span>
         <ElTimeSelect
-          v-for="(part, i) in (['fromMinute', 'toMinute'] as const)"
+          v-for="(part, i) in ['fromMinute', 'toMinute'] as const"
           :key="part"
           :model-value="clockTime(condition[part])"
           size="small"
@@ -114,7 +129,7 @@ function setControl(controlId: string): void {
           :model-value="condition.state"
           size="small"
           :label="`${label}: state of the lamp`"
-          :options="['lit', 'dark', 'unknown'].map(state => ({ value: state, name: state }))"
+          :options="['lit', 'dark', 'unknown'].map((state) => ({ value: state, name: state }))"
           @update:model-value="setPart({ state: $event })"
         />
         <ChoiceSelect
@@ -122,8 +137,8 @@ function setControl(controlId: string): void {
           :model-value="String(condition.value)"
           size="small"
           :label="`${label}: value`"
-          :options="values.map(value => ({ value: value.id, name: value.name }))"
-          @update:model-value="setPart({ value: values.find(entry => entry.id === $event)?.value ?? null })"
+          :options="values.map((value) => ({ value: value.id, name: value.name }))"
+          @update:model-value="setPart({ value: values.find((entry) => entry.id === $event)?.value ?? null })"
         />
         <ElInputNumber
           v-else
@@ -151,36 +166,60 @@ function setControl(controlId: string): void {
         :label="`${label}, part ${i + 1}`"
         inner
         class="part"
-        @update:model-value="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: condition.conditions.with(i, $event) }) : undefined"
+        @update:model-value="
+          condition.kind === 'all' || condition.kind === 'any'
+            ? setPart({ conditions: condition.conditions.with(i, $event) })
+            : undefined
+        "
       >
         <ElButton
           v-if="condition.conditions.length > 1"
           size="small"
           :aria-label="`Remove part ${i + 1}`"
-          @click="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: condition.conditions.toSpliced(i, 1) }) : undefined"
+          @click="
+            condition.kind === 'all' || condition.kind === 'any'
+              ? setPart({ conditions: condition.conditions.toSpliced(i, 1) })
+              : undefined
+          "
         >
           <IconX class="icon" />
         </ElButton>
       </ConditionFields>
       <AddButton
         class="part"
-        @click="condition.kind === 'all' || condition.kind === 'any' ? setPart({ conditions: [...condition.conditions, freshCondition('program-runs', mirror.bench)] }) : undefined"
+        @click="
+          condition.kind === 'all' || condition.kind === 'any'
+            ? setPart({ conditions: [...condition.conditions, freshCondition('program-runs', mirror.bench)] })
+            : undefined
+        "
       >
         Part
       </AddButton>
     </template>
-    <p
-      v-if="!inner"
-      class="soft"
-    >
-      {{ verdict.holds ? 'Holds now' : 'Does not hold now' }}: {{ verdict.because }}. <span class="unseen">{{ describeCondition(condition, mirror.bench) }}</span>
+    <p v-if="!inner" class="soft">
+      {{ verdict.holds ? 'Holds now' : 'Does not hold now' }}: {{ verdict.because }}.
+      <span class="unseen">{{ describeCondition(condition, mirror.bench) }}</span>
     </p>
   </div>
 </template>
 
 <style scoped>
-.condition { display: grid; gap: 5px; justify-items: start; min-width: 0; }
-.line { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.line .el-select { width: 180px; }
-.part { margin-left: 18px; }
+.condition {
+  display: grid;
+  gap: 5px;
+  justify-items: start;
+  min-width: 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.line .el-select {
+  width: 180px;
+}
+.part {
+  margin-left: 18px;
+}
 </style>

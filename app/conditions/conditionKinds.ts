@@ -2,7 +2,7 @@ import type { BenchState } from '~~/core/bench'
 import type { Condition } from '~~/core/conditions'
 
 /** The kinds of condition, as an editor offers them. */
-export const conditionKinds: readonly { kind: Condition['kind'], label: string }[] = [
+export const conditionKinds: readonly { kind: Condition['kind']; label: string }[] = [
   { kind: 'program-runs', label: 'a program runs' },
   { kind: 'program-front', label: 'a program is in front' },
   { kind: 'device-present', label: 'a device is plugged in' },
@@ -21,13 +21,25 @@ export function freshCondition(kind: Condition['kind'], bench: BenchState): Cond
   const [controlId, control] = Object.entries(device?.controls ?? {})[0] ?? ['', undefined]
   switch (kind) {
     case 'program-runs':
-    case 'program-front': return { kind, programId }
-    case 'device-present': return { kind, deviceId: device?.id ?? '' }
-    case 'control-is': return { kind, deviceId: device?.id ?? '', controlId, value: control?.value ?? null }
-    case 'lamp-is': return { kind, deviceId: bench.lamps[0]?.deviceId ?? device?.id ?? '', controlId: bench.lamps[0]?.controlId ?? controlId, state: 'lit' }
-    case 'time-of-day': return { kind, fromMinute: 18 * 60, toMinute: 6 * 60 }
-    case 'not': return { kind, condition: { kind: 'program-runs', programId } }
+    case 'program-front':
+      return { kind, programId }
+    case 'device-present':
+      return { kind, deviceId: device?.id ?? '' }
+    case 'control-is':
+      return { kind, deviceId: device?.id ?? '', controlId, value: control?.value ?? null }
+    case 'lamp-is':
+      return {
+        kind,
+        deviceId: bench.lamps[0]?.deviceId ?? device?.id ?? '',
+        controlId: bench.lamps[0]?.controlId ?? controlId,
+        state: 'lit',
+      }
+    case 'time-of-day':
+      return { kind, fromMinute: 18 * 60, toMinute: 6 * 60 }
+    case 'not':
+      return { kind, condition: { kind: 'program-runs', programId } }
     case 'all':
-    case 'any': return { kind, conditions: [{ kind: 'program-runs', programId }] }
+    case 'any':
+      return { kind, conditions: [{ kind: 'program-runs', programId }] }
   }
 }

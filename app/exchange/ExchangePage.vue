@@ -32,10 +32,26 @@ const folder = ref<HTMLInputElement>()
 
 useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }])
 
-const fateWords: Record<ImportItem['fate'], string> = { create: 'new', change: 'changed', same: 'as it is', skip: 'skipped', fault: 'cannot be read' }
-const counts = computed(() => (Object.keys(fateWords) as ImportItem['fate'][]).map(fate => ({ fate, count: items.value?.filter(item => item.fate === fate).length ?? 0 })).filter(({ count }) => count > 0))
-const toDo = computed(() => items.value?.filter(item => item.fate === 'create' || item.fate === 'change').length ?? 0)
-const body = computed(() => ({ files: files.value.map(({ name, base64 }) => ({ name, base64 })), frameId: frameId.value, locale: locale.value || 'en', desktop: desktop.value, forced: forced.value }))
+const fateWords: Record<ImportItem['fate'], string> = {
+  create: 'new',
+  change: 'changed',
+  same: 'as it is',
+  skip: 'skipped',
+  fault: 'cannot be read',
+}
+const counts = computed(() =>
+  (Object.keys(fateWords) as ImportItem['fate'][])
+    .map((fate) => ({ fate, count: items.value?.filter((item) => item.fate === fate).length ?? 0 }))
+    .filter(({ count }) => count > 0),
+)
+const toDo = computed(() => items.value?.filter((item) => item.fate === 'create' || item.fate === 'change').length ?? 0)
+const body = computed(() => ({
+  files: files.value.map(({ name, base64 }) => ({ name, base64 })),
+  frameId: frameId.value,
+  locale: locale.value || 'en',
+  desktop: desktop.value,
+  forced: forced.value,
+}))
 
 async function choose(list: FileList | readonly File[] | null): Promise<void> {
   if (!list || list.length === 0) return
@@ -56,7 +72,7 @@ function pick(event: Event): void {
 async function preview(): Promise<void> {
   if (files.value.length === 0) return
   isWorking.value = true
-  items.value = await notices.attempt(() => callApi('previewImport', { body: body.value })) ?? items.value
+  items.value = (await notices.attempt(() => callApi('previewImport', { body: body.value }))) ?? items.value
   isWorking.value = false
 }
 watch([frameId, locale, desktop, forced], preview)
@@ -72,13 +88,13 @@ async function take(): Promise<void> {
 }
 
 function force(file: string, on: boolean): void {
-  forced.value = on ? [...forced.value, file] : forced.value.filter(name => name !== file)
+  forced.value = on ? [...forced.value, file] : forced.value.filter((name) => name !== file)
 }
 
 async function makeFiles(): Promise<void> {
-  const leverIds = mirror.levers.filter(lever => lever.frameId === exportFrame.value).map(lever => lever.id)
+  const leverIds = mirror.levers.filter((lever) => lever.frameId === exportFrame.value).map((lever) => lever.id)
   if (leverIds.length === 0) return notices.show({ text: 'This frame has no levers.', tone: 'fault' })
-  exported.value = await notices.attempt(() => callApi('exportEntries', { body: { leverIds } })) ?? exported.value
+  exported.value = (await notices.attempt(() => callApi('exportEntries', { body: { leverIds } }))) ?? exported.value
 }
 
 function nameOf(leverId: string): string {
@@ -96,7 +112,9 @@ function drop(event: DragEvent): void {
   <section class="view">
     <header class="view-head">
       <h1>Exchange</h1>
-      <span class="soft">Desktop Entry files, by the freedesktop standard 1.5: programs and levers in, levers out.</span>
+      <span class="soft"
+        >Desktop Entry files, by the freedesktop standard 1.5: programs and levers in, levers out.</span
+      >
     </header>
     <div class="halves">
       <section
@@ -109,15 +127,8 @@ function drop(event: DragEvent): void {
       >
         <div class="tools">
           <h2>Import</h2>
-          <ElButton
-            type="primary"
-            @click="single?.click()"
-          >
-            Choose files
-          </ElButton>
-          <ElButton @click="folder?.click()">
-            Choose a folder
-          </ElButton>
+          <ElButton type="primary" @click="single?.click()"> Choose files </ElButton>
+          <ElButton @click="folder?.click()"> Choose a folder </ElButton>
           <input
             ref="single"
             type="file"
@@ -127,7 +138,7 @@ function drop(event: DragEvent): void {
             tabindex="-1"
             aria-label="Desktop Entry files"
             @change="pick"
-          >
+          />
           <input
             ref="folder"
             type="file"
@@ -136,79 +147,57 @@ function drop(event: DragEvent): void {
             tabindex="-1"
             aria-label="Folder of Desktop Entry files"
             @change="pick"
-          >
+          />
         </div>
         <div class="tools">
-          <label>Into <ChoiceSelect
-            v-model="frameId"
-            size="small"
-            label="Frame to import into"
-            class="short"
-            :options="mirror.frameChoices"
+          <label
+            >Into
+            <ChoiceSelect
+              v-model="frameId"
+              size="small"
+              label="Frame to import into"
+              class="short"
+              :options="mirror.frameChoices"
           /></label>
-          <label>Names in <ElInput
-            v-model="locale"
-            size="small"
-            aria-label="Locale, such as de_AT"
-            class="tiny"
+          <label
+            >Names in <ElInput v-model="locale" size="small" aria-label="Locale, such as de_AT" class="tiny"
           /></label>
-          <label>As desktop <ElInput
-            v-model="desktop"
-            size="small"
-            aria-label="Desktop, for OnlyShowIn"
-            placeholder="none"
-            class="tiny"
+          <label
+            >As desktop
+            <ElInput
+              v-model="desktop"
+              size="small"
+              aria-label="Desktop, for OnlyShowIn"
+              placeholder="none"
+              class="tiny"
           /></label>
         </div>
-        <p
-          v-if="isWorking"
-          role="status"
-        >
-          Reading {{ files.length }} files…
-        </p>
+        <p v-if="isWorking" role="status">Reading {{ files.length }} files…</p>
         <template v-if="items">
           <div class="tools">
-            <span
-              v-for="{ fate, count } in counts"
-              :key="fate"
-              :class="{ fault: fate === 'fault' }"
-            >{{ count }} {{ fateWords[fate] }}</span>
+            <span v-for="{ fate, count } in counts" :key="fate" :class="{ fault: fate === 'fault' }"
+              >{{ count }} {{ fateWords[fate] }}</span
+            >
             <span class="gap" />
-            <ElButton
-              type="primary"
-              :disabled="toDo === 0 || isWorking"
-              @click="take"
-            >
-              Import {{ toDo }}
-            </ElButton>
+            <ElButton type="primary" :disabled="toDo === 0 || isWorking" @click="take"> Import {{ toDo }} </ElButton>
           </div>
-          <ul
-            class="items"
-            aria-label="What the import would do"
-          >
-            <li
-              v-for="item in items"
-              :key="item.file"
-              :class="item.fate"
-            >
+          <ul class="items" aria-label="What the import would do">
+            <li v-for="item in items" :key="item.file" :class="item.fate">
               <strong class="cut">{{ item.name }}</strong>
               <span :class="{ fault: item.fate === 'fault' }">{{ fateWords[item.fate] }}</span>
-              <code
-                class="soft cut"
-                :title="item.file"
-              >{{ item.file }}</code>
-              <p
-                v-if="item.program"
-                class="detail"
-              >
+              <code class="soft cut" :title="item.file">{{ item.file }}</code>
+              <p v-if="item.program" class="detail">
                 Program {{ item.program.name }}: <code>{{ item.program.executable }}</code>
               </p>
-              <p
-                v-for="(lever, i) in item.levers"
-                :key="i"
-                class="detail"
-              >
-                Lever {{ lever.draft.name }}{{ lever.fate === 'create' ? '' : ` (${fateWords[lever.fate]})` }}: <span class="soft">{{ describeSteps(lever.draft.steps, { programs: item.program ? { ...mirror.bench.programs, [item.program.id]: item.program } : mirror.bench.programs }) }}</span>
+              <p v-for="(lever, i) in item.levers" :key="i" class="detail">
+                Lever {{ lever.draft.name }}{{ lever.fate === 'create' ? '' : ` (${fateWords[lever.fate]})` }}:
+                <span class="soft">{{
+                  describeSteps(lever.draft.steps, {
+                    programs: item.program
+                      ? { ...mirror.bench.programs, [item.program.id]: item.program }
+                      : mirror.bench.programs,
+                  })
+                }}</span>
               </p>
               <p
                 v-for="reason in item.reasons"
@@ -218,88 +207,58 @@ function drop(event: DragEvent): void {
               >
                 {{ reason }}
               </p>
-              <label
-                v-if="item.canForce || forced.includes(item.file)"
-                class="detail"
-              ><ElCheckbox
-                :model-value="forced.includes(item.file)"
-                @update:model-value="force(item.file, Boolean($event))"
-              /> Take it all the same</label>
+              <label v-if="item.canForce || forced.includes(item.file)" class="detail"
+                ><ElCheckbox
+                  :model-value="forced.includes(item.file)"
+                  @update:model-value="force(item.file, Boolean($event))"
+                />
+                Take it all the same</label
+              >
             </li>
           </ul>
         </template>
-        <p
-          v-else-if="!isWorking"
-          class="soft"
-        >
-          Choose files, or drop them here. Nothing is altered before you have seen what would be created, changed and skipped.
+        <p v-else-if="!isWorking" class="soft">
+          Choose files, or drop them here. Nothing is altered before you have seen what would be created, changed and
+          skipped.
         </p>
       </section>
-      <section
-        class="half"
-        aria-label="Export"
-      >
+      <section class="half" aria-label="Export">
         <div class="tools">
           <h2>Export</h2>
-          <ChoiceSelect
-            v-model="exportFrame"
-            label="Frame to export"
-            class="short"
-            :options="mirror.frameChoices"
-          />
-          <ElButton
-            type="primary"
-            @click="makeFiles"
-          >
-            Make the files
-          </ElButton>
+          <ChoiceSelect v-model="exportFrame" label="Frame to export" class="short" :options="mirror.frameChoices" />
+          <ElButton type="primary" @click="makeFiles"> Make the files </ElButton>
         </div>
         <template v-if="exported">
           <div class="tools">
             <span>{{ exported.files.length }} files</span>
-            <span
-              v-if="exported.skipped.length > 0"
-              class="soft"
-            >{{ exported.skipped.length }} levers left out</span>
+            <span v-if="exported.skipped.length > 0" class="soft">{{ exported.skipped.length }} levers left out</span>
             <span class="gap" />
             <ElButton
               v-if="exported.files.length > 0"
-              @click="exported.files.forEach(file => saveFile(file.name, file.text))"
+              @click="exported.files.forEach((file) => saveFile(file.name, file.text))"
             >
               Save all
             </ElButton>
           </div>
           <ul class="items">
-            <li
-              v-for="file in exported.files"
-              :key="file.name"
-            >
+            <li v-for="file in exported.files" :key="file.name">
               <details>
-                <summary><code>{{ file.name }}</code></summary>
+                <summary>
+                  <code>{{ file.name }}</code>
+                </summary>
                 <pre>{{ file.text }}</pre>
               </details>
-              <ElButton
-                size="small"
-                @click="saveFile(file.name, file.text)"
-              >
-                Save
-              </ElButton>
+              <ElButton size="small" @click="saveFile(file.name, file.text)"> Save </ElButton>
             </li>
-            <li
-              v-for="entry in exported.skipped"
-              :key="entry.leverId"
-              class="left-out"
-            >
+            <li v-for="entry in exported.skipped" :key="entry.leverId" class="left-out">
               <strong class="cut">{{ nameOf(entry.leverId) }}</strong>
               <span class="soft">{{ entry.because }}</span>
             </li>
           </ul>
         </template>
-        <p
-          v-else
-          class="soft"
-        >
-          A lever that starts one program, or opens one address, becomes a file that any desktop of the standard can use. Values are filled in as they are now.
+        <p v-else class="soft">
+          A lever that starts one program, or opens one address, becomes a file that any desktop of the standard can
+          use. Values are filled in as they are now.
         </p>
       </section>
     </div>
@@ -307,21 +266,83 @@ function drop(event: DragEvent): void {
 </template>
 
 <style scoped>
-.halves { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); min-height: 0; }
-.half { padding: 12px 16px; overflow: auto; display: grid; gap: 10px; align-content: start; }
-.half + .half { border-left: 1px solid var(--line); background: var(--surface); }
-.half.over { outline: 3px dashed var(--live); outline-offset: -6px; }
-.tools { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; }
-.tools .el-button { margin: 0; }
-.tools label { display: flex; gap: 6px; align-items: center; }
-.gap { flex: 1; }
-.short { width: 150px; }
-.tiny { width: 100px; }
-.items > li { display: grid; grid-template-columns: minmax(0, 1fr) 110px minmax(0, 1fr); gap: 2px 10px; padding: 5px 0; border-top: 1px solid var(--line); align-items: center; }
-.half + .half .items > li { grid-template-columns: minmax(0, 1fr) auto; align-items: start; }
-.half + .half .items > li.left-out { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); }
-.items > li.skip strong, .items > li.same strong { font-weight: 400; color: var(--ink-soft); }
-.detail { grid-column: 1 / -1; padding-left: 12px; overflow-wrap: anywhere; }
-pre { margin: 4px 0 0; padding: 6px 8px; background: var(--ground); border: 1px solid var(--line); font: 12px var(--mono); overflow: auto; }
-summary { cursor: pointer; }
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  min-height: 0;
+}
+.half {
+  padding: 12px 16px;
+  overflow: auto;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.half + .half {
+  border-left: 1px solid var(--line);
+  background: var(--surface);
+}
+.half.over {
+  outline: 3px dashed var(--live);
+  outline-offset: -6px;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+.tools .el-button {
+  margin: 0;
+}
+.tools label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.gap {
+  flex: 1;
+}
+.short {
+  width: 150px;
+}
+.tiny {
+  width: 100px;
+}
+.items > li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 110px minmax(0, 1fr);
+  gap: 2px 10px;
+  padding: 5px 0;
+  border-top: 1px solid var(--line);
+  align-items: center;
+}
+.half + .half .items > li {
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: start;
+}
+.half + .half .items > li.left-out {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+.items > li.skip strong,
+.items > li.same strong {
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+.detail {
+  grid-column: 1 / -1;
+  padding-left: 12px;
+  overflow-wrap: anywhere;
+}
+pre {
+  margin: 4px 0 0;
+  padding: 6px 8px;
+  background: var(--ground);
+  border: 1px solid var(--line);
+  font: 12px var(--mono);
+  overflow: auto;
+}
+summary {
+  cursor: pointer;
+}
 </style>

@@ -3,7 +3,5 @@ import IconPlus from '~icons/tabler/plus'
 </script>
 
 <template>
-  <ElButton size="small">
-    <IconPlus class="icon" /> <slot />
-  </ElButton>
+  <ElButton size="small"> <IconPlus class="icon" /> <slot /> </ElButton>
 </template>

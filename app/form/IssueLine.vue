@@ -4,11 +4,7 @@ const { issue } = defineProps<{ issue: string | undefined }>()
 </script>
 
 <template>
-  <p
-    v-if="issue"
-    class="fault"
-    role="alert"
-  >
+  <p v-if="issue" class="fault" role="alert">
     {{ issue }}
   </p>
 </template>

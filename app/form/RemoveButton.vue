@@ -6,15 +6,15 @@ const { label } = defineProps<{ label: string }>()
 </script>
 
 <template>
-  <ElButton
-    size="small"
-    class="remove"
-    :aria-label="label"
-  >
+  <ElButton size="small" class="remove" :aria-label="label">
     <IconX class="icon" />
   </ElButton>
 </template>
 
 <style scoped>
-.remove { padding: 0; width: 28px; margin: 0; }
+.remove {
+  padding: 0;
+  width: 28px;
+  margin: 0;
+}
 </style>

@@ -18,42 +18,54 @@ const mirror = useMirror()
 const notices = useNotices()
 const isOpen = ref(false)
 const query = ref('')
-const found = shallowRef<{ icons: { name: string, body: string }[], total: number }>({ icons: [], total: 0 })
+const found = shallowRef<{ icons: { name: string; body: string }[]; total: number }>({ icons: [], total: 0 })
 const file = ref<HTMLInputElement>()
 
-const hasProgramIcon = computed(() => programsNamed(steps).filter(id => mirror.bench.programs[id]).length === 1)
+const hasProgramIcon = computed(() => programsNamed(steps).filter((id) => mirror.bench.programs[id]).length === 1)
 const colour = computed(() => (icon.value && icon.value.kind !== 'upload' ? icon.value.colour : 'ink'))
 const words = computed(() => {
   if (!icon.value) return hasProgramIcon.value ? 'the program’s own' : 'none'
   switch (icon.value.kind) {
-    case 'set': return icon.value.name.replaceAll('-', ' ')
-    case 'program': return 'the program’s own'
-    case 'upload': return 'uploaded'
+    case 'set':
+      return icon.value.name.replaceAll('-', ' ')
+    case 'program':
+      return 'the program’s own'
+    case 'upload':
+      return 'uploaded'
   }
   return ''
 })
 
 const search = useDebounceFn(async () => {
-  found.value = await notices.attempt(() => callApi('findIcons', { query: { query: query.value, limit: 80 } })) ?? found.value
+  found.value =
+    (await notices.attempt(() => callApi('findIcons', { query: { query: query.value, limit: 80 } }))) ?? found.value
 }, 120)
 watch([query, isOpen], () => {
   if (isOpen.value) void search()
 })
 
-function recolour(next: LeverIcon extends infer I ? I extends { colour: infer C } ? C : never : never): void {
-  icon.value = icon.value && icon.value.kind !== 'upload' ? { ...icon.value, colour: next } : { kind: 'program', colour: next }
+function recolour(next: LeverIcon extends infer I ? (I extends { colour: infer C } ? C : never) : never): void {
+  icon.value =
+    icon.value && icon.value.kind !== 'upload' ? { ...icon.value, colour: next } : { kind: 'program', colour: next }
 }
 
 async function upload(event: Event): Promise<void> {
   const [chosen] = (event.target as HTMLInputElement).files ?? []
   if (!chosen) return
-  const { files: [read], problem } = await readFiles([chosen])
+  const {
+    files: [read],
+    problem,
+  } = await readFiles([chosen])
   if (file.value) file.value.value = ''
   if (!read) return notices.show({ text: problem!, tone: 'fault' })
   const stored = await notices.attempt(() => callApi('uploadIcon', { body: read }))
   if (!stored) return
   icon.value = { kind: 'upload', id: stored.id }
-  notices.say(stored.removed.length > 0 ? `Stored ${chosen.name}. Taken out of it: ${stored.removed.join(', ')}.` : `Stored ${chosen.name}.`)
+  notices.say(
+    stored.removed.length > 0
+      ? `Stored ${chosen.name}. Taken out of it: ${stored.removed.join(', ')}.`
+      : `Stored ${chosen.name}.`,
+  )
 }
 </script>
 
@@ -63,25 +75,12 @@ async function upload(event: Event): Promise<void> {
       <span class="label">Icon</span>
       <LeverIconPicture :lever="{ icon, steps }" />
       <span class="soft">{{ words }}</span>
-      <ElButton
-        size="small"
-        :aria-expanded="isOpen"
-        @click="isOpen = !isOpen"
-      >
+      <ElButton size="small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
         {{ isOpen ? 'Done' : 'Choose' }}
       </ElButton>
       <template v-if="isOpen">
-        <ElButton
-          size="small"
-          @click="file?.click()"
-        >
-          <IconUpload class="icon" /> Upload SVG or PNG
-        </ElButton>
-        <ElButton
-          v-if="icon"
-          size="small"
-          @click="icon = null"
-        >
+        <ElButton size="small" @click="file?.click()"> <IconUpload class="icon" /> Upload SVG or PNG </ElButton>
+        <ElButton v-if="icon" size="small" @click="icon = null">
           {{ hasProgramIcon ? 'The program’s own' : 'None' }}
         </ElButton>
         <input
@@ -92,13 +91,10 @@ async function upload(event: Event): Promise<void> {
           tabindex="-1"
           aria-label="Upload an icon"
           @change="upload"
-        >
+        />
       </template>
     </div>
-    <div
-      v-if="isOpen"
-      class="choose"
-    >
+    <div v-if="isOpen" class="choose">
       <div class="now">
         <ElInput
           v-model="query"
@@ -106,15 +102,8 @@ async function upload(event: Event): Promise<void> {
           aria-label="Search the icons"
           clearable
         />
-        <span
-          class="soft"
-          role="status"
-        >{{ found.total }} found</span>
-        <div
-          class="colours"
-          role="radiogroup"
-          aria-label="Colour of the icon"
-        >
+        <span class="soft" role="status">{{ found.total }} found</span>
+        <div class="colours" role="radiogroup" aria-label="Colour of the icon">
           <button
             v-for="name in ICON_COLOURS"
             :key="name"
@@ -139,34 +128,75 @@ async function upload(event: Event): Promise<void> {
           @click="icon = { kind: 'set', name: entry.name, colour }"
         >
           <!-- eslint-disable vue/no-v-html -- drawings of the shipped icon package, not of a user -->
-          <svg
-            viewBox="0 0 24 24"
-            aria-hidden="true"
-            v-html="entry.body"
-          />
+          <svg viewBox="0 0 24 24" aria-hidden="true" v-html="entry.body" />
           <!-- eslint-enable vue/no-v-html -->
         </button>
       </div>
-      <p
-        v-if="found.total === 0 && query !== ''"
-        class="soft"
-      >
-        No icon is named like “{{ query }}”.
-      </p>
+      <p v-if="found.total === 0 && query !== ''" class="soft">No icon is named like “{{ query }}”.</p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.icon-field, .choose { display: grid; gap: 8px; min-width: 0; }
-.now { display: flex; align-items: center; gap: 8px; }
-.now .el-input { width: 280px; }
-.label { font: 600 14px var(--engraved); }
-.colours { display: flex; gap: 4px; margin-left: auto; }
-.colours button { width: 24px; height: 24px; border: 2px solid var(--surface); outline: 1px solid var(--line-strong); border-radius: 2px; background: var(--swatch); cursor: pointer; }
-.colours button[aria-checked='true'] { outline: 3px solid var(--live); }
-.grid { display: grid; grid-template-columns: repeat(auto-fill, 36px); gap: 2px; max-height: 156px; overflow: auto; border: 1px solid var(--line); padding: 4px; background: var(--surface); }
-.grid button { width: 36px; height: 36px; border: 1px solid transparent; border-radius: 2px; background: none; color: var(--ink); padding: 7px; cursor: pointer; }
-.grid button:hover { background: var(--sunken); }
-.grid button[aria-pressed='true'] { border-color: var(--press); background: var(--press-soft); }
+.icon-field,
+.choose {
+  display: grid;
+  gap: 8px;
+  min-width: 0;
+}
+.now {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.now .el-input {
+  width: 280px;
+}
+.label {
+  font: 600 14px var(--engraved);
+}
+.colours {
+  display: flex;
+  gap: 4px;
+  margin-left: auto;
+}
+.colours button {
+  width: 24px;
+  height: 24px;
+  border: 2px solid var(--surface);
+  outline: 1px solid var(--line-strong);
+  border-radius: 2px;
+  background: var(--swatch);
+  cursor: pointer;
+}
+.colours button[aria-checked='true'] {
+  outline: 3px solid var(--live);
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, 36px);
+  gap: 2px;
+  max-height: 156px;
+  overflow: auto;
+  border: 1px solid var(--line);
+  padding: 4px;
+  background: var(--surface);
+}
+.grid button {
+  width: 36px;
+  height: 36px;
+  border: 1px solid transparent;
+  border-radius: 2px;
+  background: none;
+  color: var(--ink);
+  padding: 7px;
+  cursor: pointer;
+}
+.grid button:hover {
+  background: var(--sunken);
+}
+.grid button[aria-pressed='true'] {
+  border-color: var(--press);
+  background: var(--press-soft);
+}
 </style>

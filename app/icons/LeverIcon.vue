@@ -23,19 +23,14 @@ const colour = computed(() => (lever.icon && lever.icon.kind !== 'upload' ? leve
     class="icon lever-icon"
     :src="`/api/icons/uploads/${lever.icon.id}`"
     alt=""
-  >
-  <SetIcon
-    v-else-if="name"
-    :name="name"
-    class="lever-icon"
-    :style="{ color: `var(--icon-${colour})` }"
   />
-  <span
-    v-else
-    class="icon lever-icon"
-  />
+  <SetIcon v-else-if="name" :name="name" class="lever-icon" :style="{ color: `var(--icon-${colour})` }" />
+  <span v-else class="icon lever-icon" />
 </template>
 
 <style scoped>
-.lever-icon { display: inline-block; object-fit: contain; }
+.lever-icon {
+  display: inline-block;
+  object-fit: contain;
+}
 </style>

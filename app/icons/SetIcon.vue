@@ -12,5 +12,9 @@ const { name } = defineProps<{ name: string | undefined }>()
 </template>
 
 <style scoped>
-.set-icon { display: inline-block; background: currentColor; mask: var(--drawing) center / contain no-repeat; }
+.set-icon {
+  display: inline-block;
+  background: currentColor;
+  mask: var(--drawing) center / contain no-repeat;
+}
 </style>

@@ -8,7 +8,11 @@ import IconKeyboard from '~icons/tabler/keyboard'
 import KeyboardDrawing from './KeyboardDrawing.vue'
 
 /** A chord, or several of a sequence: typed as text, pressed while “Press” is on, or chosen on a drawn keyboard. */
-const { label, issue = undefined, several = false } = defineProps<{ label: string, issue?: string, several?: boolean }>()
+const {
+  label,
+  issue = undefined,
+  several = false,
+} = defineProps<{ label: string; issue?: string; several?: boolean }>()
 const chord = defineModel<string>({ required: true })
 
 /** A sequence is pressed chord by chord; it ends with four, or when nothing follows for a while. */
@@ -20,11 +24,40 @@ const mirror = useMirror()
 
 const isCapturing = ref(false)
 /** Keys that the drawn keyboard lacks and others have. */
-const elsewhere = ['F13', 'F14', 'F15', 'F16', 'F17', 'F18', 'F19', 'F20', 'F21', 'F22', 'F23', 'F24', 'AudioVolumeMute', 'AudioVolumeUp', 'AudioVolumeDown', 'MediaPlayPause', 'MediaTrackNext', 'MediaTrackPrevious', 'Mouse3', 'Mouse4', 'Mouse5', 'WheelUp', 'WheelDown']
+const elsewhere = [
+  'F13',
+  'F14',
+  'F15',
+  'F16',
+  'F17',
+  'F18',
+  'F19',
+  'F20',
+  'F21',
+  'F22',
+  'F23',
+  'F24',
+  'AudioVolumeMute',
+  'AudioVolumeUp',
+  'AudioVolumeDown',
+  'MediaPlayPause',
+  'MediaTrackNext',
+  'MediaTrackPrevious',
+  'Mouse3',
+  'Mouse4',
+  'Mouse5',
+  'WheelUp',
+  'WheelDown',
+]
 const held = ref<Modifier[]>([])
 
 function modifiersOf(event: KeyboardEvent | MouseEvent): Modifier[] {
-  const flags: [Modifier, boolean][] = [['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]]
+  const flags: [Modifier, boolean][] = [
+    ['Ctrl', event.ctrlKey],
+    ['Alt', event.altKey],
+    ['Shift', event.shiftKey],
+    ['Meta', event.metaKey],
+  ]
   return flags.filter(([, isDown]) => isDown).map(([modifier]) => modifier)
 }
 
@@ -52,10 +85,16 @@ function take(pressed: string): void {
 /** On the drawn keyboard modifiers stay down until they are pressed again. */
 function choose(code: string): void {
   const modifier = modifierOfCode(code)
-  if (modifier) drawnModifiers.value = drawnModifiers.value.includes(modifier) ? drawnModifiers.value.filter(entry => entry !== modifier) : [...drawnModifiers.value, modifier]
+  if (modifier)
+    drawnModifiers.value = drawnModifiers.value.includes(modifier)
+      ? drawnModifiers.value.filter((entry) => entry !== modifier)
+      : [...drawnModifiers.value, modifier]
   else {
     const pressed = formatChord({ modifiers: drawnModifiers.value, code })
-    chord.value = several && chord.value.trim() !== '' && chord.value.trim().split(/\s+/).length < LONGEST_SEQUENCE ? `${chord.value.trim()} ${pressed}` : pressed
+    chord.value =
+      several && chord.value.trim() !== '' && chord.value.trim().split(/\s+/).length < LONGEST_SEQUENCE
+        ? `${chord.value.trim()} ${pressed}`
+        : pressed
   }
 }
 
@@ -129,23 +168,11 @@ function tidy(): void {
         <IconKeyboard class="icon" />
       </ElButton>
     </div>
-    <div
-      v-if="isDrawn"
-      class="drawn"
-    >
-      <KeyboardDrawing
-        :settings="mirror.keySettings"
-        :modifiers="drawnModifiers"
-        @choose="choose"
-      />
+    <div v-if="isDrawn" class="drawn">
+      <KeyboardDrawing :settings="mirror.keySettings" :modifiers="drawnModifiers" @choose="choose" />
       <p class="others">
         <span class="soft">Not on it:</span>
-        <ElButton
-          v-for="code in elsewhere"
-          :key="code"
-          size="small"
-          @click="choose(code)"
-        >
+        <ElButton v-for="code in elsewhere" :key="code" size="small" @click="choose(code)">
           {{ keyOfCode(code)!.name }}
         </ElButton>
       </p>
@@ -155,12 +182,47 @@ function tidy(): void {
 </template>
 
 <style scoped>
-.chord { display: grid; grid-template-columns: minmax(0, 1fr) 118px 34px; gap: 4px; }
-.chord .el-button { padding: 0; }
-.drawn { margin-top: 6px; display: grid; gap: 4px; grid-column: 1 / -1; }
-.others { display: flex; flex-wrap: wrap; gap: 3px; align-items: center; }
-.others .el-button { margin: 0; padding: 0 5px; height: 22px; }
-.chord :deep(.el-input__inner) { font-family: var(--mono); font-size: 13px; }
-.press { border: 1px solid var(--line-strong); border-bottom-width: 2px; border-radius: var(--radius); background: var(--surface); color: var(--ink); font: 600 14px var(--engraved); cursor: pointer; }
-.press.on { border-color: var(--live); background: var(--sunken); color: var(--live); }
+.chord {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 118px 34px;
+  gap: 4px;
+}
+.chord .el-button {
+  padding: 0;
+}
+.drawn {
+  margin-top: 6px;
+  display: grid;
+  gap: 4px;
+  grid-column: 1 / -1;
+}
+.others {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+  align-items: center;
+}
+.others .el-button {
+  margin: 0;
+  padding: 0 5px;
+  height: 22px;
+}
+.chord :deep(.el-input__inner) {
+  font-family: var(--mono);
+  font-size: 13px;
+}
+.press {
+  border: 1px solid var(--line-strong);
+  border-bottom-width: 2px;
+  border-radius: var(--radius);
+  background: var(--surface);
+  color: var(--ink);
+  font: 600 14px var(--engraved);
+  cursor: pointer;
+}
+.press.on {
+  border-color: var(--live);
+  background: var(--sunken);
+  color: var(--live);
+}
 </style>

@@ -16,31 +16,51 @@ import RuleFields from './RuleFields.vue'
 import { freshRule, ruleKinds } from './ruleKinds'
 
 /** One frame: its name, whether it is on, its condition, and what keys do by its rules. */
-const { frame, on, stateWords } = defineProps<{ frame: Frame, on: boolean, stateWords: string }>()
+const { frame, on, stateWords } = defineProps<{ frame: Frame; on: boolean; stateWords: string }>()
 const emit = defineEmits<{ gone: [] }>()
 
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
 const name = ref(frame.name)
-const begun = (from: Frame): { rules: KeyRule[], condition: Condition | null } => ({ rules: from.rules ?? [], condition: from.condition ?? null })
-const { kept, isTouched, isOvertaken, restart, follow } = useKept(`keen-lever.frame.${frame.id}`, begun(frame))
-const rules = computed({ get: () => kept.value.rules, set: (next) => { kept.value = { ...kept.value, rules: next } } })
-const condition = computed({ get: () => kept.value.condition, set: (next) => { kept.value = { ...kept.value, condition: next } } })
-
-watch(() => frame, (now, before) => {
-  follow(begun(now))
-  if (name.value === before.name) name.value = now.name
+const begun = (from: Frame): { rules: KeyRule[]; condition: Condition | null } => ({
+  rules: from.rules ?? [],
+  condition: from.condition ?? null,
 })
+const { kept, isTouched, isOvertaken, restart, follow } = useKept(`keen-lever.frame.${frame.id}`, begun(frame))
+const rules = computed({
+  get: () => kept.value.rules,
+  set: (next) => {
+    kept.value = { ...kept.value, rules: next }
+  },
+})
+const condition = computed({
+  get: () => kept.value.condition,
+  set: (next) => {
+    kept.value = { ...kept.value, condition: next }
+  },
+})
+
+watch(
+  () => frame,
+  (now, before) => {
+    follow(begun(now))
+    if (name.value === before.name) name.value = now.name
+  },
+)
 
 const issues = computed(() => {
   const parsed = frameSchema.safeParse({ ...frame, rules: rules.value })
-  return parsed.success ? [] : parsed.error.issues.map(issue => ({ path: issue.path.map(String).join('.'), message: issue.message }))
+  return parsed.success
+    ? []
+    : parsed.error.issues.map((issue) => ({ path: issue.path.map(String).join('.'), message: issue.message }))
 })
 
 async function save(): Promise<void> {
   if (issues.value.length > 0 || isOvertaken.value) return
-  const done = await notices.attempt(() => callApi('editFrame', { id: frame.id, body: { rules: rules.value, condition: condition.value } }))
+  const done = await notices.attempt(() =>
+    callApi('editFrame', { id: frame.id, body: { rules: rules.value, condition: condition.value } }),
+  )
   if (!done) return
   restart(begun(done))
   notices.say(`Changed the keys of ${done.name}; in force at the next key.`, { label: 'Undo', act: actions.undo })
@@ -48,7 +68,8 @@ async function save(): Promise<void> {
 
 async function rename(): Promise<void> {
   if (name.value.trim() === '') name.value = frame.name
-  else if (name.value.trim() !== frame.name) await notices.attempt(() => callApi('editFrame', { id: frame.id, body: { name: name.value.trim() } }))
+  else if (name.value.trim() !== frame.name)
+    await notices.attempt(() => callApi('editFrame', { id: frame.id, body: { name: name.value.trim() } }))
 }
 
 async function remove(): Promise<void> {
@@ -60,10 +81,7 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <form
-    class="form"
-    @submit.prevent="save"
-  >
+  <form class="form" @submit.prevent="save">
     <div class="head">
       <ElInput
         v-model="name"
@@ -72,26 +90,18 @@ async function remove(): Promise<void> {
         @blur="rename"
         @keydown.enter.prevent="rename"
       />
-      <label><ElSwitch
-        :model-value="on"
-        :aria-label="`Frame ${frame.name}`"
-        @update:model-value="actions.switchFrame(frame.id, Boolean($event))"
-      /> {{ stateWords }}</label>
+      <label
+        ><ElSwitch
+          :model-value="on"
+          :aria-label="`Frame ${frame.name}`"
+          @update:model-value="actions.switchFrame(frame.id, Boolean($event))"
+        />
+        {{ stateWords }}</label
+      >
       <span class="gap" />
-      <ElButton @click="remove">
-        Delete
-      </ElButton>
-      <ElButton
-        v-if="isTouched"
-        @click="restart(begun(frame))"
-      >
-        Discard
-      </ElButton>
-      <ElButton
-        type="primary"
-        native-type="submit"
-        :disabled="!isTouched || isOvertaken || issues.length > 0"
-      >
+      <ElButton @click="remove"> Delete </ElButton>
+      <ElButton v-if="isTouched" @click="restart(begun(frame))"> Discard </ElButton>
+      <ElButton type="primary" native-type="submit" :disabled="!isTouched || isOvertaken || issues.length > 0">
         Save
       </ElButton>
     </div>
@@ -102,16 +112,17 @@ async function remove(): Promise<void> {
       @mine="restart(begun(frame), kept)"
     />
     <section>
-      <label class="check"><ElSwitch
-        :model-value="condition !== null"
-        size="small"
-        @update:model-value="condition = $event ? freshCondition('program-runs', mirror.bench) : null"
-      /> {{ condition ? `Only while ${describeCondition(condition, mirror.bench)}` : 'Whenever it is switched on' }}</label>
-      <ConditionFields
-        v-if="condition"
-        v-model="condition"
-        label="Condition of the frame"
-      />
+      <label class="check"
+        ><ElSwitch
+          :model-value="condition !== null"
+          size="small"
+          @update:model-value="condition = $event ? freshCondition('program-runs', mirror.bench) : null"
+        />
+        {{
+          condition ? `Only while ${describeCondition(condition, mirror.bench)}` : 'Whenever it is switched on'
+        }}</label
+      >
+      <ConditionFields v-if="condition" v-model="condition" label="Condition of the frame" />
     </section>
     <section class="rules">
       <h3>Rules for keys</h3>
@@ -120,15 +131,13 @@ async function remove(): Promise<void> {
         :key="rule.id"
         :model-value="rule"
         :label="`Rule ${i + 1}`"
-        :issue="issues.find(issue => issue.path.startsWith(`rules.${i}.`))?.message"
+        :issue="issues.find((issue) => issue.path.startsWith(`rules.${i}.`))?.message"
         @update:model-value="rules = rules.with(i, $event)"
         @remove="rules = rules.toSpliced(i, 1)"
       />
-      <p
-        v-if="rules.length === 0"
-        class="soft"
-      >
-        No rule yet. A rule makes a key another key, disables it, types a sign it lacks, gives it a second meaning when held, or gives a row of keys to the levers of the frame.
+      <p v-if="rules.length === 0" class="soft">
+        No rule yet. A rule makes a key another key, disables it, types a sign it lacks, gives it a second meaning when
+        held, or gives a row of keys to the levers of the frame.
       </p>
       <div class="actions">
         <ElButton
@@ -145,10 +154,34 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
-.form { padding: 12px 16px 24px; overflow: auto; display: grid; gap: 16px; align-content: start; border-left: 1px solid var(--line); background: var(--surface); }
-.head { display: flex; gap: 12px; align-items: center; }
-.head label, .check { display: flex; gap: 8px; align-items: center; }
-.name { width: 220px; }
-.gap { flex: 1; }
-.form section { display: grid; gap: 8px; }
+.form {
+  padding: 12px 16px 24px;
+  overflow: auto;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+  border-left: 1px solid var(--line);
+  background: var(--surface);
+}
+.head {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.head label,
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.name {
+  width: 220px;
+}
+.gap {
+  flex: 1;
+}
+.form section {
+  display: grid;
+  gap: 8px;
+}
 </style>

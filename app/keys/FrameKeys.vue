@@ -19,11 +19,14 @@ const frame = computed<Frame | undefined>(() => mirror.frameById.get(frameId.val
 const timing = ref({ ...mirror.keySettings.timing })
 
 // Every live event brings the settings anew; only what is another value replaces what is being typed.
-watch(() => canonicalJson(mirror.keySettings.timing), () => {
-  timing.value = { ...mirror.keySettings.timing }
-})
+watch(
+  () => canonicalJson(mirror.keySettings.timing),
+  () => {
+    timing.value = { ...mirror.keySettings.timing }
+  },
+)
 
-const live = computed(() => new Map(mirror.framesLive.map(entry => [entry.id, entry.on])))
+const live = computed(() => new Map(mirror.framesLive.map((entry) => [entry.id, entry.on])))
 function stateWords(entry: Frame): string {
   const switched = mirror.bench.frameSwitches?.[entry.id] ?? entry.on
   if (!switched) return mirror.bench.frameSwitches?.[entry.id] === undefined ? 'off' : 'switched off by a lever'
@@ -38,9 +41,14 @@ async function addFrame(): Promise<void> {
 }
 
 function saveTiming(): void {
-  if (canonicalJson(timing.value) !== canonicalJson(mirror.keySettings.timing)) void notices.attempt(() => callApi('editKeySettings', { body: { ...mirror.keySettings, timing: timing.value } }))
+  if (canonicalJson(timing.value) !== canonicalJson(mirror.keySettings.timing))
+    void notices.attempt(() => callApi('editKeySettings', { body: { ...mirror.keySettings, timing: timing.value } }))
 }
-const times = [{ key: 'holdMs', label: 'A key counts as held after' }, { key: 'gapMs', label: 'The next chord may take' }, { key: 'togetherMs', label: 'Keys go together within' }] as const
+const times = [
+  { key: 'holdMs', label: 'A key counts as held after' },
+  { key: 'gapMs', label: 'The next chord may take' },
+  { key: 'togetherMs', label: 'Keys go together within' },
+] as const
 </script>
 
 <template>
@@ -50,8 +58,15 @@ const times = [{ key: 'holdMs', label: 'A key counts as held after' }, { key: 'g
       role="listbox"
       tabindex="0"
       aria-label="Frames"
-      @keydown.down.prevent="frameId = mirror.frames[Math.min(mirror.frames.length - 1, mirror.frames.findIndex(entry => entry.id === frameId) + 1)]!.id"
-      @keydown.up.prevent="frameId = mirror.frames[Math.max(0, mirror.frames.findIndex(entry => entry.id === frameId) - 1)]!.id"
+      @keydown.down.prevent="
+        frameId =
+          mirror.frames[
+            Math.min(mirror.frames.length - 1, mirror.frames.findIndex((entry) => entry.id === frameId) + 1)
+          ]!.id
+      "
+      @keydown.up.prevent="
+        frameId = mirror.frames[Math.max(0, mirror.frames.findIndex((entry) => entry.id === frameId) - 1)]!.id
+      "
     >
       <div
         v-for="entry in mirror.frames"
@@ -63,33 +78,26 @@ const times = [{ key: 'holdMs', label: 'A key counts as held after' }, { key: 'g
       >
         <LampLight :state="live.get(entry.id) ? 'lit' : 'dark'" />
         <strong class="cut">{{ entry.name }}</strong>
-        <span
-          class="soft cut"
-          :title="stateWords(entry)"
-        >{{ stateWords(entry) }}</span>
+        <span class="soft cut" :title="stateWords(entry)">{{ stateWords(entry) }}</span>
       </div>
       <div class="foot">
-        <ElButton
-          size="small"
-          @click="addFrame"
-        >
-          New frame
-        </ElButton>
+        <ElButton size="small" @click="addFrame"> New frame </ElButton>
       </div>
       <section class="timing">
         <h3>Timing of all keys</h3>
-        <label
-          v-for="time in times"
-          :key="time.key"
-        ><span>{{ time.label }}</span> <ElInputNumber
-          v-model="timing[time.key]"
-          size="small"
-          :min="20"
-          :max="5000"
-          :step="10"
-          :aria-label="`${time.label}, in ms`"
-          @change="saveTiming"
-        /> ms</label>
+        <label v-for="time in times" :key="time.key"
+          ><span>{{ time.label }}</span>
+          <ElInputNumber
+            v-model="timing[time.key]"
+            size="small"
+            :min="20"
+            :max="5000"
+            :step="10"
+            :aria-label="`${time.label}, in ms`"
+            @change="saveTiming"
+          />
+          ms</label
+        >
       </section>
     </div>
     <FrameForm
@@ -104,10 +112,29 @@ const times = [{ key: 'holdMs', label: 'A key counts as held after' }, { key: 'g
 </template>
 
 <style scoped>
-.frames { display: grid; grid-template-columns: 340px minmax(0, 1fr); min-height: 0; }
-.frame { grid-template-columns: 16px minmax(0, 1fr) minmax(0, 1.2fr); }
-.foot { padding: 8px 16px; }
-.timing { padding: 8px 16px; display: grid; gap: 6px; }
-.timing label { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 6px; align-items: center; }
-.timing .el-input-number { width: 110px; }
+.frames {
+  display: grid;
+  grid-template-columns: 340px minmax(0, 1fr);
+  min-height: 0;
+}
+.frame {
+  grid-template-columns: 16px minmax(0, 1fr) minmax(0, 1.2fr);
+}
+.foot {
+  padding: 8px 16px;
+}
+.timing {
+  padding: 8px 16px;
+  display: grid;
+  gap: 6px;
+}
+.timing label {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 6px;
+  align-items: center;
+}
+.timing .el-input-number {
+  width: 110px;
+}
 </style>

@@ -5,14 +5,34 @@ import { keyName } from '~~/core/levers'
 import type { TypingOutcome } from '~~/core/timing'
 
 /** One figure of each candidate key against the hold time. */
-const { outcomes, figure, title, unit } = defineProps<{ outcomes: readonly TypingOutcome[], figure: 'accidentalPerThousand' | 'meanDelayMs', title: string, unit: string }>()
+const { outcomes, figure, title, unit } = defineProps<{
+  outcomes: readonly TypingOutcome[]
+  figure: 'accidentalPerThousand' | 'meanDelayMs'
+  title: string
+  unit: string
+}>()
 
 const style = getComputedStyle(document.documentElement)
 const colour = (name: string) => style.getPropertyValue(name).trim()
-const codes = computed(() => [...new Set(outcomes.map(outcome => outcome.code))])
-const series = computed(() => codes.value.map(code => ({ name: keyName(code), data: outcomes.filter(outcome => outcome.code === code).map(outcome => ({ x: outcome.holdMs, y: Number(outcome[figure].toFixed(2)) })) })))
+const codes = computed(() => [...new Set(outcomes.map((outcome) => outcome.code))])
+const series = computed(() =>
+  codes.value.map((code) => ({
+    name: keyName(code),
+    data: outcomes
+      .filter((outcome) => outcome.code === code)
+      .map((outcome) => ({ x: outcome.holdMs, y: Number(outcome[figure].toFixed(2)) })),
+  })),
+)
 const options = computed(() => ({
-  chart: { type: 'line', toolbar: { show: false }, zoom: { enabled: false }, animations: { enabled: false }, background: 'transparent', foreColor: colour('--ink'), fontFamily: 'Source Sans 3' },
+  chart: {
+    type: 'line',
+    toolbar: { show: false },
+    zoom: { enabled: false },
+    animations: { enabled: false },
+    background: 'transparent',
+    foreColor: colour('--ink'),
+    fontFamily: 'Source Sans 3',
+  },
   colors: ['--icon-green', '--icon-brass', '--icon-blue', '--icon-plum', '--icon-red', '--icon-ink'].map(colour),
   stroke: { width: 2, dashArray: [0, 4, 8, 2, 6, 0] },
   markers: { size: 3, shape: ['circle', 'square', 'triangle', 'cross', 'plus', 'star'] },
@@ -26,10 +46,5 @@ const options = computed(() => ({
 </script>
 
 <template>
-  <VueApexCharts
-    type="line"
-    height="250"
-    :options="options"
-    :series="series"
-  />
+  <VueApexCharts type="line" height="250" :options="options" :series="series" />
 </template>

@@ -6,12 +6,21 @@ import { KEYS, keyOfName, modifierOfCode } from '~~/core/keys'
 import { keyName } from '~~/core/levers'
 
 /** One key, modifiers included: pressed while “Press” is on, or chosen by its name. */
-const { label, issue = undefined } = defineProps<{ label: string, issue?: string }>()
+const { label, issue = undefined } = defineProps<{ label: string; issue?: string }>()
 const code = defineModel<string>({ required: true })
 
 const isCapturing = ref(false)
-const modifiers = ['ControlLeft', 'ControlRight', 'AltLeft', 'AltRight', 'ShiftLeft', 'ShiftRight', 'MetaLeft', 'MetaRight']
-const all = computed(() => [...modifiers, ...KEYS.map(key => key.code)])
+const modifiers = [
+  'ControlLeft',
+  'ControlRight',
+  'AltLeft',
+  'AltRight',
+  'ShiftLeft',
+  'ShiftRight',
+  'MetaLeft',
+  'MetaRight',
+]
+const all = computed(() => [...modifiers, ...KEYS.map((key) => key.code)])
 
 function capture(event: KeyboardEvent): void {
   if (!isCapturing.value) return
@@ -32,7 +41,7 @@ function capture(event: KeyboardEvent): void {
         :label="label"
         :aria-invalid="issue !== undefined"
         placeholder="A key"
-        :options="all.map(id => ({ value: id, name: keyName(id) }))"
+        :options="all.map((id) => ({ value: id, name: keyName(id) }))"
       />
       <button
         type="button"
@@ -54,7 +63,23 @@ function capture(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.key { display: grid; grid-template-columns: minmax(0, 1fr) 72px; gap: 4px; }
-.press { border: 1px solid var(--line-strong); border-bottom-width: 2px; border-radius: var(--radius); background: var(--surface); color: var(--ink); font: 600 13px var(--engraved); cursor: pointer; }
-.press.on { border-color: var(--live); background: var(--sunken); color: var(--live); }
+.key {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 72px;
+  gap: 4px;
+}
+.press {
+  border: 1px solid var(--line-strong);
+  border-bottom-width: 2px;
+  border-radius: var(--radius);
+  background: var(--surface);
+  color: var(--ink);
+  font: 600 13px var(--engraved);
+  cursor: pointer;
+}
+.press.on {
+  border-color: var(--live);
+  background: var(--sunken);
+  color: var(--live);
+}
 </style>

@@ -14,21 +14,42 @@ const names = useExplainNames()
 const chosenId = ref<number>()
 const pressesOnly = ref(true)
 
-const rows = computed(() => mirror.keys.map((entry, i, all) => {
-  const { event } = entry.decision
-  const before = all.slice(0, i).findLast(other => other.decision.event.kind !== 'blur' && other.decision.kind !== 'wait')
-  return {
-    entry,
-    keys: entry.decision.chord ?? ('code' in event ? keyName(event.code) : ''),
-    direction: event.kind === 'up' ? 'up' : event.kind === 'down' ? ('repeat' in event && event.repeat ? 'repeat' : 'down') : event.kind === 'blur' ? 'keyboard gone' : '',
-    words: entry.refusal ?? describeDecision(entry.decision, names.value),
-    sinceMs: before ? Math.max(0, Math.round(event.atMs - before.decision.event.atMs)) : undefined,
-  }
-}).reverse().filter(row => !pressesOnly.value || (row.direction === 'down' && row.entry.decision.chord !== undefined) || row.entry.decision.kind === 'pull'))
-const chosen = computed(() => mirror.keys.find(entry => entry.id === chosenId.value))
+const rows = computed(() =>
+  mirror.keys
+    .map((entry, i, all) => {
+      const { event } = entry.decision
+      const before = all
+        .slice(0, i)
+        .findLast((other) => other.decision.event.kind !== 'blur' && other.decision.kind !== 'wait')
+      return {
+        entry,
+        keys: entry.decision.chord ?? ('code' in event ? keyName(event.code) : ''),
+        direction:
+          event.kind === 'up'
+            ? 'up'
+            : event.kind === 'down'
+              ? 'repeat' in event && event.repeat
+                ? 'repeat'
+                : 'down'
+              : event.kind === 'blur'
+                ? 'keyboard gone'
+                : '',
+        words: entry.refusal ?? describeDecision(entry.decision, names.value),
+        sinceMs: before ? Math.max(0, Math.round(event.atMs - before.decision.event.atMs)) : undefined,
+      }
+    })
+    .reverse()
+    .filter(
+      (row) =>
+        !pressesOnly.value ||
+        (row.direction === 'down' && row.entry.decision.chord !== undefined) ||
+        row.entry.decision.kind === 'pull',
+    ),
+)
+const chosen = computed(() => mirror.keys.find((entry) => entry.id === chosenId.value))
 
 function move(by: number): void {
-  const at = rows.value.findIndex(row => row.entry.id === chosenId.value)
+  const at = rows.value.findIndex((row) => row.entry.id === chosenId.value)
   chosenId.value = rows.value[Math.min(Math.max(0, at + by), rows.value.length - 1)]?.entry.id
   document.getElementById(`key-event-${chosenId.value}`)?.scrollIntoView({ block: 'nearest' })
 }
@@ -37,11 +58,13 @@ function move(by: number): void {
 <template>
   <div class="history">
     <div class="tools">
-      <label><ElSwitch
-        v-model="pressesOnly"
-        size="small"
-      /> {{ pressesOnly ? 'Presses only' : 'Releases, repeats and modifiers too' }}</label>
-      <span class="soft">{{ rows.length }} of the last {{ mirror.keys.length }} events; times are since the event before</span>
+      <label
+        ><ElSwitch v-model="pressesOnly" size="small" />
+        {{ pressesOnly ? 'Presses only' : 'Releases, repeats and modifiers too' }}</label
+      >
+      <span class="soft"
+        >{{ rows.length }} of the last {{ mirror.keys.length }} events; times are since the event before</span
+      >
     </div>
     <div
       class="rows"
@@ -67,27 +90,42 @@ function move(by: number): void {
         <span class="soft">{{ row.direction }}</span>
         <span class="cut">{{ row.words }}</span>
       </div>
-      <p
-        v-if="rows.length === 0"
-        class="empty"
-      >
+      <p v-if="rows.length === 0" class="empty">
         No key yet. With live keys on, every key you press outside of a field is kept here with what became of it.
       </p>
     </div>
-    <KeyExplanation
-      v-if="chosen"
-      :entry="chosen"
-      @close="chosenId = undefined"
-    />
+    <KeyExplanation v-if="chosen" :entry="chosen" @close="chosenId = undefined" />
   </div>
 </template>
 
 <style scoped>
-.history { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; min-height: 0; }
-.tools { display: flex; gap: 16px; align-items: center; padding: 8px 16px; }
-.tools label { display: flex; gap: 8px; align-items: center; }
-.event { grid-template-columns: 84px 84px 190px 70px minmax(0, 1fr); height: 30px; }
-.event.pull { font-weight: 600; }
-.event.wait { font-style: italic; }
-.since { text-align: right; }
+.history {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-height: 0;
+}
+.tools {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  padding: 8px 16px;
+}
+.tools label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.event {
+  grid-template-columns: 84px 84px 190px 70px minmax(0, 1fr);
+  height: 30px;
+}
+.event.pull {
+  font-weight: 600;
+}
+.event.wait {
+  font-style: italic;
+}
+.since {
+  text-align: right;
+}
 </style>

@@ -29,20 +29,43 @@ const sheetFrame = ref(mirror.frames[0]?.id ?? '')
 
 const modifiers = computed(() => (pressed.value.length > 0 ? pressed.value : pinned.value))
 const frontId = computed(() => frontChoice.value || mirror.frontProgramId)
-const input = computed(() => ({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings }))
+const input = computed(() => ({
+  levers: mirror.levers,
+  frames: mirror.framesLive,
+  programs: mirror.bench.programs,
+  keys: mirror.keySettings,
+}))
 const index = computed(() => createClashIndex(input.value))
 const codes = computed(() => keyboardOf(mirror.keySettings.keyboard).codes)
-const owners = computed(() => new Map(keyOwners(codes.value, modifiers.value, frontId.value, input.value, index.value).map(entry => [entry.code, entry])))
+const owners = computed(
+  () =>
+    new Map(
+      keyOwners(codes.value, modifiers.value, frontId.value, input.value, index.value).map((entry) => [
+        entry.code,
+        entry,
+      ]),
+    ),
+)
 const chosen = computed<KeyOwnership | undefined>(() => owners.value.get(chosenCode.value ?? ''))
 const found = computed(() => {
   const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
   if (words.length === 0) return undefined
-  return new Set([...owners.value.values()].filter(({ chord, owners: list }) => words.every(word => `${chord} ${list.map(owner => `${owner.name} ${owner.words}`).join(' ')}`.toLowerCase().includes(word))).map(entry => entry.code))
+  return new Set(
+    [...owners.value.values()]
+      .filter(({ chord, owners: list }) =>
+        words.every((word) =>
+          `${chord} ${list.map((owner) => `${owner.name} ${owner.words}`).join(' ')}`.toLowerCase().includes(word),
+        ),
+      )
+      .map((entry) => entry.code),
+  )
 })
 const { clashes, isWorking } = useAllClashes()
 
 function toggle(modifier: Modifier): void {
-  pinned.value = pinned.value.includes(modifier) ? pinned.value.filter(entry => entry !== modifier) : MODIFIERS.filter(entry => entry === modifier || pinned.value.includes(entry))
+  pinned.value = pinned.value.includes(modifier)
+    ? pinned.value.filter((entry) => entry !== modifier)
+    : MODIFIERS.filter((entry) => entry === modifier || pinned.value.includes(entry))
 }
 
 function choose(code: string): void {
@@ -54,7 +77,12 @@ function choose(code: string): void {
 /** Held modifiers show their layer for as long as they are held. */
 function follow(event: KeyboardEvent): void {
   if (isTyping()) return
-  const flags: [Modifier, boolean][] = [['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]]
+  const flags: [Modifier, boolean][] = [
+    ['Ctrl', event.ctrlKey],
+    ['Alt', event.altKey],
+    ['Shift', event.shiftKey],
+    ['Meta', event.metaKey],
+  ]
   pressed.value = flags.filter(([, isDown]) => isDown).map(([modifier]) => modifier)
 }
 useEventListener(window, 'keydown', follow, { capture: true })
@@ -77,26 +105,28 @@ function sheet(kind: 'svg' | 'html'): void {
   <div class="view-body">
     <div class="map">
       <div class="tools">
-        <span
-          class="layer"
-          role="group"
-          aria-label="Modifiers of the layer"
-        >
+        <span class="layer" role="group" aria-label="Modifiers of the layer">
           <button
             v-for="modifier in MODIFIERS"
             :key="modifier"
             type="button"
             :aria-pressed="modifiers.includes(modifier)"
             @click="toggle(modifier)"
-          >{{ modifier }}</button>
+          >
+            {{ modifier }}
+          </button>
         </span>
         <span class="soft">or hold them</span>
         <span class="gap" />
-        <label>with <ProgramSelect
-          v-model="frontChoice"
-          label="Program in front"
-          :placeholder="`in front: ${mirror.bench.programs[mirror.frontProgramId ?? '']?.name ?? 'nothing'}`"
-        /> in front</label>
+        <label
+          >with
+          <ProgramSelect
+            v-model="frontChoice"
+            label="Program in front"
+            :placeholder="`in front: ${mirror.bench.programs[mirror.frontProgramId ?? '']?.name ?? 'nothing'}`"
+          />
+          in front</label
+        >
         <ElInput
           v-model="query"
           clearable
@@ -113,10 +143,7 @@ function sheet(kind: 'svg' | 'html'): void {
         :found="found"
         @choose="choose"
       />
-      <ul
-        class="legend"
-        aria-label="What the marks mean"
-      >
+      <ul class="legend" aria-label="What the marks mean">
         <li><b>■</b> a lever</li>
         <li><b>▲</b> the program in front</li>
         <li><b>✕</b> the system</li>
@@ -125,48 +152,42 @@ function sheet(kind: 'svg' | 'html'): void {
         <li><b>↻</b> a rule</li>
         <li>no mark: free</li>
       </ul>
-      <TriggerTable
-        :query="query"
-        :clashes="clashes"
-      />
+      <TriggerTable :query="query" :clashes="clashes" />
     </div>
-    <aside
-      class="inspector"
-      aria-label="Chosen key"
-    >
+    <aside class="inspector" aria-label="Chosen key">
       <template v-if="chosen">
         <h2>{{ chosen.chord }}</h2>
         <ul class="owners">
-          <li
-            v-for="(owner, i) in chosen.owners"
-            :key="i"
-          >
-            <strong>{{ owner.name }}</strong> <span class="soft">{{ owner.words }}{{ owner.isOff ? ', off at present' : '' }}{{ i === 0 && chosen.owners.length > 1 ? ', comes first' : '' }}</span>
-            <NuxtLink
-              v-if="owner.kind === 'lever'"
-              :to="`/levers/${owner.id}`"
-            >edit</NuxtLink>
+          <li v-for="(owner, i) in chosen.owners" :key="i">
+            <strong>{{ owner.name }}</strong>
+            <span class="soft"
+              >{{ owner.words }}{{ owner.isOff ? ', off at present' : ''
+              }}{{ i === 0 && chosen.owners.length > 1 ? ', comes first' : '' }}</span
+            >
+            <NuxtLink v-if="owner.kind === 'lever'" :to="`/levers/${owner.id}`">edit</NuxtLink>
           </li>
         </ul>
         <template v-if="chosen.state === 'free'">
           <p>Free with {{ mirror.bench.programs[frontId ?? '']?.name ?? 'nothing' }} in front.</p>
-          <ElButton
-            type="primary"
-            @click="router.push({ path: '/levers/new', query: { chord: chosen.chord } })"
-          >
+          <ElButton type="primary" @click="router.push({ path: '/levers/new', query: { chord: chosen.chord } })">
             Make a lever with it
           </ElButton>
         </template>
       </template>
-      <p
-        v-else
-        class="soft"
-      >
-        Choose a key to see who has a claim on it{{ modifiers.length > 0 ? ` with ${formatChord({ modifiers, code: 'KeyA' }).replace(/\+A$/, '')}` : '' }}.
+      <p v-else class="soft">
+        Choose a key to see who has a claim on it{{
+          modifiers.length > 0 ? ` with ${formatChord({ modifiers, code: 'KeyA' }).replace(/\+A$/, '')}` : ''
+        }}.
       </p>
       <section>
         <h3 role="status">
-          {{ isWorking ? `Looking for clashes of ${mirror.levers.length} levers…` : clashes.length === 0 ? 'No clash in the store' : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} in the store` }}
+          {{
+            isWorking
+              ? `Looking for clashes of ${mirror.levers.length} levers…`
+              : clashes.length === 0
+                ? 'No clash in the store'
+                : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} in the store`
+          }}
         </h3>
         <ClashList :clashes="clashes.slice(0, 20)" />
       </section>
@@ -180,18 +201,8 @@ function sheet(kind: 'svg' | 'html'): void {
             class="frame"
             :options="mirror.frameChoices"
           />
-          <ElButton
-            size="small"
-            @click="sheet('html')"
-          >
-            HTML
-          </ElButton>
-          <ElButton
-            size="small"
-            @click="sheet('svg')"
-          >
-            SVG
-          </ElButton>
+          <ElButton size="small" @click="sheet('html')"> HTML </ElButton>
+          <ElButton size="small" @click="sheet('svg')"> SVG </ElButton>
         </div>
       </section>
     </aside>
@@ -199,19 +210,77 @@ function sheet(kind: 'svg' | 'html'): void {
 </template>
 
 <style scoped>
-.view-body { grid-template-columns: minmax(0, 1fr) 320px; }
-.map { padding: 10px 16px 0; display: grid; grid-template-rows: auto auto auto minmax(0, 1fr); gap: 8px; min-height: 0; overflow: hidden; }
-.tools { display: flex; align-items: center; gap: 8px; }
-.tools label { display: flex; align-items: center; gap: 6px; white-space: nowrap; }
-.tools label .el-select { width: 190px; }
-.search { width: 200px; }
-.gap { flex: 1; }
-.layer { display: flex; gap: 3px; }
-.layer button { font: 500 13px var(--mono); padding: 3px 8px; border: 1px solid var(--line-strong); border-bottom-width: 2px; border-radius: 2px; background: var(--surface); color: var(--ink); cursor: pointer; }
-.layer button[aria-pressed='true'] { background: var(--live-fill); color: #1d1503; border-color: var(--live); }
-.legend { display: flex; flex-wrap: wrap; gap: 2px 14px; font-size: 13px; color: var(--ink-soft); }
-.legend b { display: inline-block; width: 14px; text-align: center; color: var(--ink); }
-.owners { display: grid; gap: 4px; }
-.owners a { margin-left: 6px; }
-.frame { width: 140px; }
+.view-body {
+  grid-template-columns: minmax(0, 1fr) 320px;
+}
+.map {
+  padding: 10px 16px 0;
+  display: grid;
+  grid-template-rows: auto auto auto minmax(0, 1fr);
+  gap: 8px;
+  min-height: 0;
+  overflow: hidden;
+}
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.tools label {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  white-space: nowrap;
+}
+.tools label .el-select {
+  width: 190px;
+}
+.search {
+  width: 200px;
+}
+.gap {
+  flex: 1;
+}
+.layer {
+  display: flex;
+  gap: 3px;
+}
+.layer button {
+  font: 500 13px var(--mono);
+  padding: 3px 8px;
+  border: 1px solid var(--line-strong);
+  border-bottom-width: 2px;
+  border-radius: 2px;
+  background: var(--surface);
+  color: var(--ink);
+  cursor: pointer;
+}
+.layer button[aria-pressed='true'] {
+  background: var(--live-fill);
+  color: #1d1503;
+  border-color: var(--live);
+}
+.legend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.legend b {
+  display: inline-block;
+  width: 14px;
+  text-align: center;
+  color: var(--ink);
+}
+.owners {
+  display: grid;
+  gap: 4px;
+}
+.owners a {
+  margin-left: 6px;
+}
+.frame {
+  width: 140px;
+}
 </style>

@@ -11,18 +11,18 @@ const emit = defineEmits<{ explain: [id: number] }>()
 
 const mirror = useMirror()
 const names = useExplainNames()
-const latest = computed(() => mirror.keys
-  .filter(({ decision }) => decision.event.kind === 'down' && decision.chord !== undefined)
-  .slice(-count).reverse()
-  .map(entry => ({ entry, outcome: entry.refusal ?? describeDecision(entry.decision, names.value) })))
+const latest = computed(() =>
+  mirror.keys
+    .filter(({ decision }) => decision.event.kind === 'down' && decision.chord !== undefined)
+    .slice(-count)
+    .reverse()
+    .map((entry) => ({ entry, outcome: entry.refusal ?? describeDecision(entry.decision, names.value) })),
+)
 </script>
 
 <template>
   <ol class="trail">
-    <li
-      v-for="{ entry, outcome } in latest"
-      :key="entry.id"
-    >
+    <li v-for="{ entry, outcome } in latest" :key="entry.id">
       <button
         type="button"
         :class="entry.decision.kind"
@@ -33,18 +33,34 @@ const latest = computed(() => mirror.keys
         <span class="cut">{{ outcome }}</span>
       </button>
     </li>
-    <li
-      v-if="latest.length === 0"
-      class="soft"
-    >
-      No key yet. Press one, with live keys on.
-    </li>
+    <li v-if="latest.length === 0" class="soft">No key yet. Press one, with live keys on.</li>
   </ol>
 </template>
 
 <style scoped>
-.trail { display: grid; gap: 2px; }
-button { display: flex; align-items: center; gap: 8px; width: 100%; height: 23px; padding: 0 2px; border: 0; background: none; color: var(--ink-soft); font: inherit; text-align: left; cursor: pointer; }
-button:hover { background: var(--sunken); }
-button.pull { color: var(--ink); font-weight: 600; }
+.trail {
+  display: grid;
+  gap: 2px;
+}
+button {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  height: 23px;
+  padding: 0 2px;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+button:hover {
+  background: var(--sunken);
+}
+button.pull {
+  color: var(--ink);
+  font-weight: 600;
+}
 </style>

@@ -25,7 +25,7 @@ const route = useRoute()
 const router = useRouter()
 const mirror = useMirror()
 const notices = useNotices()
-const tab = computed(() => tabs.find(entry => entry.id === route.query.tab)?.id ?? 'map')
+const tab = computed(() => tabs.find((entry) => entry.id === route.query.tab)?.id ?? 'map')
 
 useViewKeys('Keys', [
   { keys: 'Left', does: 'on the drawn keyboard: goes to the next key; Enter chooses it' },
@@ -54,16 +54,18 @@ function set(part: Partial<KeySettings>): void {
         </button>
       </nav>
       <span class="gap" />
-      <label>Your keyboard <ChoiceSelect
-        :model-value="mirror.keySettings.keyboard"
-        label="Your keyboard"
-        :options="KEYBOARDS.map(keyboard => ({ value: keyboard.id, name: keyboard.name }))"
-        @update:model-value="set({ keyboard: $event })"
+      <label
+        >Your keyboard
+        <ChoiceSelect
+          :model-value="mirror.keySettings.keyboard"
+          label="Your keyboard"
+          :options="KEYBOARDS.map((keyboard) => ({ value: keyboard.id, name: keyboard.name }))"
+          @update:model-value="set({ keyboard: $event })"
       /></label>
       <ChoiceSelect
         :model-value="mirror.keySettings.legends"
         label="What is engraved on it"
-        :options="LEGEND_IDS.map(id => ({ value: id, name: legendNames[id] }))"
+        :options="LEGEND_IDS.map((id) => ({ value: id, name: legendNames[id] }))"
         @update:model-value="set({ legends: $event })"
       />
     </header>
@@ -75,11 +77,37 @@ function set(part: Partial<KeySettings>): void {
 </template>
 
 <style scoped>
-nav { display: flex; gap: 2px; margin-left: 6px; }
-nav button { border: 0; border-bottom: 3px solid transparent; background: none; color: var(--ink); font: 600 14px var(--engraved); padding: 5px 9px 3px; cursor: pointer; }
-nav button:hover { background: var(--sunken); }
-nav button.here { border-bottom-color: var(--live-fill); }
-.gap { flex: 1; }
-label { display: flex; align-items: center; gap: 8px; font: 600 14px var(--engraved); white-space: nowrap; }
-.view-head .el-select { width: 150px; }
+nav {
+  display: flex;
+  gap: 2px;
+  margin-left: 6px;
+}
+nav button {
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--ink);
+  font: 600 14px var(--engraved);
+  padding: 5px 9px 3px;
+  cursor: pointer;
+}
+nav button:hover {
+  background: var(--sunken);
+}
+nav button.here {
+  border-bottom-color: var(--live-fill);
+}
+.gap {
+  flex: 1;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font: 600 14px var(--engraved);
+  white-space: nowrap;
+}
+.view-head .el-select {
+  width: 150px;
+}
 </style>

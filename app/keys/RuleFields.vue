@@ -9,7 +9,7 @@ import ChordField from './ChordField.vue'
 import KeyField from './KeyField.vue'
 
 /** One rule as a sentence with its parts editable in place. */
-const { label, issue = undefined } = defineProps<{ label: string, issue?: string }>()
+const { label, issue = undefined } = defineProps<{ label: string; issue?: string }>()
 const rule = defineModel<KeyRule>({ required: true })
 const emit = defineEmits<{ remove: [] }>()
 
@@ -26,11 +26,7 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
   <div class="rule">
     <div class="sentence">
       <template v-if="rule.kind === 'remap'">
-        <KeyField
-          :model-value="rule.from"
-          :label="`${label}: key`"
-          @update:model-value="set({ from: $event })"
-        />
+        <KeyField :model-value="rule.from" :label="`${label}: key`" @update:model-value="set({ from: $event })" />
         <span>is</span>
         <ChordField
           v-if="isChord(rule.to)"
@@ -44,27 +40,16 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
           :label="`${label}: becomes`"
           @update:model-value="set({ to: $event })"
         />
-        <ElButton
-          size="small"
-          @click="set({ to: isChord(rule.to) ? 'Escape' : 'Ctrl+C' })"
-        >
+        <ElButton size="small" @click="set({ to: isChord(rule.to) ? 'Escape' : 'Ctrl+C' })">
           {{ isChord(rule.to) ? 'a key' : 'a chord' }}
         </ElButton>
       </template>
       <template v-else-if="rule.kind === 'disable'">
-        <KeyField
-          :model-value="rule.key"
-          :label="`${label}: key`"
-          @update:model-value="set({ key: $event })"
-        />
+        <KeyField :model-value="rule.key" :label="`${label}: key`" @update:model-value="set({ key: $event })" />
         <span>does nothing</span>
       </template>
       <template v-else-if="rule.kind === 'type'">
-        <ChordField
-          :model-value="rule.chord"
-          :label="`${label}: chord`"
-          @update:model-value="set({ chord: $event })"
-        />
+        <ChordField :model-value="rule.chord" :label="`${label}: chord`" @update:model-value="set({ chord: $event })" />
         <span>types</span>
         <ElInput
           :model-value="rule.text"
@@ -74,18 +59,17 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
         />
       </template>
       <template v-else-if="rule.kind === 'tap-hold'">
-        <KeyField
-          :model-value="rule.key"
-          :label="`${label}: key`"
-          @update:model-value="set({ key: $event })"
-        />
+        <KeyField :model-value="rule.key" :label="`${label}: key`" @update:model-value="set({ key: $event })" />
         <span>tapped is</span>
         <ChoiceSelect
           size="small"
           class="short"
           :model-value="rule.tap === null ? 'own' : 'other'"
           :label="`${label}: tapped`"
-          :options="[{ value: 'own', name: 'itself' }, { value: 'other', name: 'another key' }]"
+          :options="[
+            { value: 'own', name: 'itself' },
+            { value: 'other', name: 'another key' },
+          ]"
           @update:model-value="set({ tap: $event === 'own' ? null : 'Escape' })"
         />
         <KeyField
@@ -100,8 +84,13 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
           class="short"
           :model-value="rule.hold.kind"
           :label="`${label}: held`"
-          :options="[{ value: 'modifiers', name: 'modifiers' }, { value: 'layer', name: 'a layer' }]"
-          @update:model-value="set({ hold: $event === 'layer' ? { kind: 'layer' } : { kind: 'modifiers', modifiers: ['Ctrl'] } })"
+          :options="[
+            { value: 'modifiers', name: 'modifiers' },
+            { value: 'layer', name: 'a layer' },
+          ]"
+          @update:model-value="
+            set({ hold: $event === 'layer' ? { kind: 'layer' } : { kind: 'modifiers', modifiers: ['Ctrl'] } })
+          "
         />
         <ChoiceSelect
           v-if="rule.hold.kind === 'modifiers'"
@@ -110,7 +99,7 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
           class="wide"
           :model-value="rule.hold.modifiers"
           :label="`${label}: modifiers`"
-          :options="MODIFIERS.map(modifier => ({ value: modifier, name: modifier }))"
+          :options="MODIFIERS.map((modifier) => ({ value: modifier, name: modifier }))"
           @update:model-value="set({ hold: { kind: 'modifiers', modifiers: $event } })"
         />
         <span>after</span>
@@ -142,20 +131,32 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
         />
         <span>on pull the levers of this frame, by their numbers</span>
       </template>
-      <RemoveButton
-        :label="`Remove ${label.toLowerCase()}`"
-        @click="emit('remove')"
-      />
+      <RemoveButton :label="`Remove ${label.toLowerCase()}`" @click="emit('remove')" />
     </div>
     <IssueLine :issue="issue" />
   </div>
 </template>
 
 <style scoped>
-.sentence { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.text { width: 140px; }
-.short { width: 120px; }
-.wide { width: 190px; }
-.sentence :deep(.key) { width: 220px; }
-.sentence :deep(.chord) { width: 320px; }
+.sentence {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.text {
+  width: 140px;
+}
+.short {
+  width: 120px;
+}
+.wide {
+  width: 190px;
+}
+.sentence :deep(.key) {
+  width: 220px;
+}
+.sentence :deep(.chord) {
+  width: 320px;
+}
 </style>

@@ -24,7 +24,7 @@ const sourceId = ref('trace:quick')
 const speed = ref(60)
 const codes = ref(['Space', 'KeyF', 'KeyA'])
 const outcomes = shallowRef<readonly TypingOutcome[]>([])
-const progress = ref<{ done: number, all: number }>()
+const progress = ref<{ done: number; all: number }>()
 const recorded = shallowRef<TypingEvent[]>([])
 const recordingSince = ref<number>()
 const secondsLeft = ref(RECORD_SECONDS)
@@ -34,16 +34,24 @@ let worker: Worker | undefined
 let ticking: ReturnType<typeof setInterval> | undefined
 
 const sources = computed(() => [
-  ...typingTraces.map(trace => ({ id: `trace:${trace.id}`, name: trace.name, events: trace.events })),
+  ...typingTraces.map((trace) => ({ id: `trace:${trace.id}`, name: trace.name, events: trace.events })),
   { id: 'typist', name: 'A synthetic typist', events: undefined },
-  ...recordings.value.map(recording => ({ id: `recording:${recording.id}`, name: recording.name, events: recording.events })),
+  ...recordings.value.map((recording) => ({
+    id: `recording:${recording.id}`,
+    name: recording.name,
+    events: recording.events,
+  })),
 ])
-const source = computed(() => sources.value.find(entry => entry.id === sourceId.value) ?? sources.value[0]!)
-const events = computed<readonly TypingEvent[]>(() => source.value.events ?? synthesizeTyping(`${watchText} ${watchText}`, { wordsPerMinute: speed.value, random: seededRandom(speed.value) }))
+const source = computed(() => sources.value.find((entry) => entry.id === sourceId.value) ?? sources.value[0]!)
+const events = computed<readonly TypingEvent[]>(
+  () =>
+    source.value.events ??
+    synthesizeTyping(`${watchText} ${watchText}`, { wordsPerMinute: speed.value, random: seededRandom(speed.value) }),
+)
 const proposal = computed(() => proposeHold(outcomes.value))
 
 async function read(): Promise<void> {
-  recordings.value = await notices.attempt(() => callApi('listRecordings')) ?? recordings.value
+  recordings.value = (await notices.attempt(() => callApi('listRecordings'))) ?? recordings.value
 }
 onMounted(read)
 onUnmounted(() => {
@@ -69,14 +77,25 @@ function sweep(): void {
       stop()
     }
   }
-  worker.postMessage({ events: events.value.map(event => ({ ...event })), codes: [...codes.value] } satisfies SweepRequest)
+  worker.postMessage({
+    events: events.value.map((event) => ({ ...event })),
+    codes: [...codes.value],
+  } satisfies SweepRequest)
 }
 
 /** Times and codes are kept, what was typed is not. */
 function record(event: KeyboardEvent | Event): void {
   if (!(event instanceof KeyboardEvent) || event.code === '' || event.repeat || event.code === 'Tab') return
   recordingSince.value ??= begin(event.timeStamp)
-  if (secondsLeft.value > 0) recorded.value = [...recorded.value, { kind: event.type === 'keydown' ? 'down' : 'up', code: event.code, atMs: Math.round(event.timeStamp - recordingSince.value) }]
+  if (secondsLeft.value > 0)
+    recorded.value = [
+      ...recorded.value,
+      {
+        kind: event.type === 'keydown' ? 'down' : 'up',
+        code: event.code,
+        atMs: Math.round(event.timeStamp - recordingSince.value),
+      },
+    ]
 }
 
 function begin(atMs: number): number {
@@ -91,7 +110,9 @@ function begin(atMs: number): number {
 
 async function keep(): Promise<void> {
   clearInterval(ticking)
-  const stored = await notices.attempt(() => callApi('createRecording', { body: { name: name.value, events: recorded.value } }))
+  const stored = await notices.attempt(() =>
+    callApi('createRecording', { body: { name: name.value, events: recorded.value } }),
+  )
   if (!stored) return
   recordingSince.value = undefined
   recorded.value = []
@@ -104,7 +125,7 @@ async function keep(): Promise<void> {
 
 async function remove(): Promise<void> {
   const id = sourceId.value.replace('recording:', '')
-  if (!await notices.attempt(() => callApi('deleteRecording', { id }))) return
+  if (!(await notices.attempt(() => callApi('deleteRecording', { id })))) return
   sourceId.value = 'trace:quick'
   await read()
   notices.say('Deleted the recording for good.')
@@ -113,7 +134,9 @@ async function remove(): Promise<void> {
 function takeProposal(): void {
   if (!proposal.value) return
   const holdMs = proposal.value.holdMs
-  void notices.attempt(() => callApi('editKeySettings', { body: { ...mirror.keySettings, timing: { ...mirror.keySettings.timing, holdMs } } }))
+  void notices.attempt(() =>
+    callApi('editKeySettings', { body: { ...mirror.keySettings, timing: { ...mirror.keySettings.timing, holdMs } } }),
+  )
   notices.say(`Keys count as held after ${holdMs} ms from now on.`)
 }
 </script>
@@ -126,25 +149,16 @@ function takeProposal(): void {
         <ChoiceSelect
           v-model="sourceId"
           label="Typing to try it on"
-          :options="sources.map(entry => ({ value: entry.id, name: entry.name }))"
+          :options="sources.map((entry) => ({ value: entry.id, name: entry.name }))"
         />
-        <label
-          v-if="source.id === 'typist'"
-          class="speed"
-        >{{ speed }} words a minute <ElSlider
-          v-model="speed"
-          :min="30"
-          :max="120"
-          :step="5"
-          aria-label="Words a minute"
+        <label v-if="source.id === 'typist'" class="speed"
+          >{{ speed }} words a minute
+          <ElSlider v-model="speed" :min="30" :max="120" :step="5" aria-label="Words a minute"
         /></label>
         <p class="soft">
-          {{ events.filter(event => event.kind === 'down').length }} keys in {{ Math.round((events.at(-1)?.atMs ?? 0) / 1000) }} s.
-          <ElButton
-            v-if="source.id.startsWith('recording:')"
-            size="small"
-            @click="remove"
-          >
+          {{ events.filter((event) => event.kind === 'down').length }} keys in
+          {{ Math.round((events.at(-1)?.atMs ?? 0) / 1000) }} s.
+          <ElButton v-if="source.id.startsWith('recording:')" size="small" @click="remove">
             Delete this recording
           </ElButton>
         </p>
@@ -155,29 +169,21 @@ function takeProposal(): void {
           v-model="codes"
           multiple
           label="Keys to try"
-          :options="candidates.map(code => ({ value: code, name: keyName(code) }))"
+          :options="candidates.map((code) => ({ value: code, name: keyName(code) }))"
         />
         <div class="actions">
-          <ElButton
-            type="primary"
-            :disabled="codes.length === 0 || progress !== undefined"
-            @click="sweep"
-          >
+          <ElButton type="primary" :disabled="codes.length === 0 || progress !== undefined" @click="sweep">
             Replay
           </ElButton>
           <template v-if="progress">
             <span role="status">{{ progress.done }} of {{ progress.all }} replays</span>
-            <ElButton @click="stop">
-              Stop
-            </ElButton>
+            <ElButton @click="stop"> Stop </ElButton>
           </template>
         </div>
       </section>
       <section>
         <h3>Record your own: type for a minute</h3>
-        <p class="text">
-          {{ watchText.slice(0, 330) }}…
-        </p>
+        <p class="text">{{ watchText.slice(0, 330) }}…</p>
         <ElInput
           v-model="typed"
           type="textarea"
@@ -188,67 +194,81 @@ function takeProposal(): void {
           @keyup="record"
         />
         <div class="actions">
-          <span role="status">{{ recordingSince === undefined ? 'Begins with your first key.' : secondsLeft > 0 ? `${secondsLeft} s left, ${recorded.length} events` : `Done: ${recorded.length} events` }}</span>
-          <ElInput
-            v-model="name"
-            size="small"
-            aria-label="Name of the recording"
-            class="name"
-          />
-          <ElButton
-            size="small"
-            :disabled="recorded.length < 20"
-            @click="keep"
-          >
-            Keep it
-          </ElButton>
+          <span role="status">{{
+            recordingSince === undefined
+              ? 'Begins with your first key.'
+              : secondsLeft > 0
+                ? `${secondsLeft} s left, ${recorded.length} events`
+                : `Done: ${recorded.length} events`
+          }}</span>
+          <ElInput v-model="name" size="small" aria-label="Name of the recording" class="name" />
+          <ElButton size="small" :disabled="recorded.length < 20" @click="keep"> Keep it </ElButton>
         </div>
       </section>
     </div>
     <div class="results">
-      <p
-        v-if="proposal"
-        class="proposal"
-      >
-        <span><strong>{{ keyName(proposal.code) }} held for {{ proposal.holdMs }} ms</strong> would have been an accident {{ proposal.accidentalPerThousand.toFixed(1) }} times in a thousand keys, and would have made keys {{ proposal.meanDelayMs.toFixed(0) }} ms late on average ({{ proposal.p95DelayMs.toFixed(0) }} ms at most for 95 of 100).</span>
-        <ElButton
-          type="primary"
-          @click="takeProposal"
+      <p v-if="proposal" class="proposal">
+        <span
+          ><strong>{{ keyName(proposal.code) }} held for {{ proposal.holdMs }} ms</strong> would have been an accident
+          {{ proposal.accidentalPerThousand.toFixed(1) }} times in a thousand keys, and would have made keys
+          {{ proposal.meanDelayMs.toFixed(0) }} ms late on average ({{ proposal.p95DelayMs.toFixed(0) }} ms at most for
+          95 of 100).</span
         >
-          Use {{ proposal.holdMs }} ms
-        </ElButton>
+        <ElButton type="primary" @click="takeProposal"> Use {{ proposal.holdMs }} ms </ElButton>
       </p>
       <template v-if="outcomes.length > 0">
-        <HoldChart
-          :outcomes="outcomes"
-          figure="accidentalPerThousand"
-          title="Accidental holds"
-          unit="per 1,000 keys"
-        />
-        <HoldChart
-          :outcomes="outcomes"
-          figure="meanDelayMs"
-          title="Added delay"
-          unit="ms, mean of all keys"
-        />
+        <HoldChart :outcomes="outcomes" figure="accidentalPerThousand" title="Accidental holds" unit="per 1,000 keys" />
+        <HoldChart :outcomes="outcomes" figure="meanDelayMs" title="Added delay" unit="ms, mean of all keys" />
       </template>
-      <p
-        v-else
-        class="empty"
-      >
-        A key that is one thing tapped and another held is told apart by time: too short a time, and fast typing sets it off; too long, and everything waits. Choose typing and keys, and replay them to see.
+      <p v-else class="empty">
+        A key that is one thing tapped and another held is told apart by time: too short a time, and fast typing sets it
+        off; too long, and everything waits. Choose typing and keys, and replay them to see.
       </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.lab { display: grid; grid-template-columns: 380px minmax(0, 1fr); min-height: 0; }
-.side { padding: 12px 16px; overflow: auto; display: grid; gap: 16px; align-content: start; }
-.side section { display: grid; gap: 6px; }
-.results { border-left: 1px solid var(--line); background: var(--surface); padding: 12px 16px; overflow: auto; }
-.proposal { display: flex; gap: 16px; justify-content: space-between; align-items: center; border: 1px solid var(--line-strong); border-left: 4px solid var(--press); padding: 8px 12px; margin-bottom: 8px; }
-.text { font-size: 13px; color: var(--ink-soft); }
-.speed { display: grid; }
-.name { width: 120px; }
+.lab {
+  display: grid;
+  grid-template-columns: 380px minmax(0, 1fr);
+  min-height: 0;
+}
+.side {
+  padding: 12px 16px;
+  overflow: auto;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+.side section {
+  display: grid;
+  gap: 6px;
+}
+.results {
+  border-left: 1px solid var(--line);
+  background: var(--surface);
+  padding: 12px 16px;
+  overflow: auto;
+}
+.proposal {
+  display: flex;
+  gap: 16px;
+  justify-content: space-between;
+  align-items: center;
+  border: 1px solid var(--line-strong);
+  border-left: 4px solid var(--press);
+  padding: 8px 12px;
+  margin-bottom: 8px;
+}
+.text {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.speed {
+  display: grid;
+}
+.name {
+  width: 120px;
+}
 </style>

@@ -14,12 +14,21 @@ import KeyField from './KeyField.vue'
 import { changeTriggerKind, freshTrigger, triggerKinds } from './triggerKinds'
 
 /** The triggers of a lever of every kind, what they clash with, the ways out, and good free keys. */
-const { lever, issueOf, suggestions, clashes } = defineProps<{ lever: Lever, issueOf: (path: string) => string | undefined, suggestions: readonly Suggestion[], clashes: readonly Clash[] }>()
+const { lever, issueOf, suggestions, clashes } = defineProps<{
+  lever: Lever
+  issueOf: (path: string) => string | undefined
+  suggestions: readonly Suggestion[]
+  clashes: readonly Clash[]
+}>()
 const triggers = defineModel<Trigger[]>({ required: true })
 const emit = defineEmits<{ way: [way: WayOut] }>()
 
 const mirror = useMirror()
-const winChoices: { value: Trigger['wins'], name: string }[] = [{ value: 'auto', name: 'program first, unless scoped to it' }, { value: 'lever', name: 'the lever wins' }, { value: 'program', name: 'the program wins' }]
+const winChoices: { value: Trigger['wins']; name: string }[] = [
+  { value: 'auto', name: 'program first, unless scoped to it' },
+  { value: 'lever', name: 'the lever wins' },
+  { value: 'program', name: 'the program wins' },
+]
 
 function add(kind: Trigger['kind'] = 'chord', chord = ''): void {
   triggers.value = [...triggers.value, { ...freshTrigger(kind, partId()), ...(chord ? { chord } : {}) } as Trigger]
@@ -36,24 +45,22 @@ function take(chord: string): void {
 }
 
 /** Kinds that have a time of their own: in which field, and in words. */
-const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> = {
-  sequence: { field: 'gapMs', words: 'next within' }, double: { field: 'gapMs', words: 'again within' },
-  hold: { field: 'holdMs', words: 'held for' }, together: { field: 'windowMs', words: 'within' },
+const times: Partial<Record<Trigger['kind'], { field: string; words: string }>> = {
+  sequence: { field: 'gapMs', words: 'next within' },
+  double: { field: 'gapMs', words: 'again within' },
+  hold: { field: 'holdMs', words: 'held for' },
+  together: { field: 'windowMs', words: 'within' },
 }
 </script>
 
 <template>
   <fieldset class="triggers">
     <legend>Keys</legend>
-    <div
-      v-for="(trigger, i) in triggers"
-      :key="trigger.id"
-      class="trigger"
-    >
+    <div v-for="(trigger, i) in triggers" :key="trigger.id" class="trigger">
       <ChoiceSelect
         :model-value="trigger.kind"
         :label="`Kind of key ${i + 1}`"
-        :options="triggerKinds.map(kind => ({ value: kind.kind, name: kind.label, detail: kind.help }))"
+        :options="triggerKinds.map((kind) => ({ value: kind.kind, name: kind.label, detail: kind.help }))"
         @update:model-value="triggers = triggers.with(i, changeTriggerKind(trigger, $event))"
       />
       <div class="keys">
@@ -97,49 +104,48 @@ const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> 
           />
         </template>
       </div>
-      <RemoveButton
-        :label="`Remove chord ${i + 1}`"
-        @click="triggers = triggers.toSpliced(i, 1)"
-      />
+      <RemoveButton :label="`Remove chord ${i + 1}`" @click="triggers = triggers.toSpliced(i, 1)" />
       <div class="more">
-        <label v-if="times[trigger.kind]">{{ times[trigger.kind]!.words }} <ElInputNumber
-          size="small"
-          :model-value="patienceOf(trigger, mirror.keySettings.timing)"
-          :min="20"
-          :max="5000"
-          :step="10"
-          :aria-label="`Time of key ${i + 1} in ms`"
-          @update:model-value="alter(i, { [times[trigger.kind]!.field]: $event ?? undefined })"
-        /> ms</label>
-        <label v-if="'chord' in trigger || trigger.kind === 'sequence'">a key is meant by
+        <label v-if="times[trigger.kind]"
+          >{{ times[trigger.kind]!.words }}
+          <ElInputNumber
+            size="small"
+            :model-value="patienceOf(trigger, mirror.keySettings.timing)"
+            :min="20"
+            :max="5000"
+            :step="10"
+            :aria-label="`Time of key ${i + 1} in ms`"
+            @update:model-value="alter(i, { [times[trigger.kind]!.field]: $event ?? undefined })"
+          />
+          ms</label
+        >
+        <label v-if="'chord' in trigger || trigger.kind === 'sequence'"
+          >a key is meant by
           <ChoiceSelect
             size="small"
             :model-value="trigger.match ?? 'code'"
             :label="`How key ${i + 1} is matched`"
-            :options="[{ value: 'code', name: 'its place' }, { value: 'key', name: 'its legend' }]"
+            :options="[
+              { value: 'code', name: 'its place' },
+              { value: 'key', name: 'its legend' },
+            ]"
             @update:model-value="alter(i, { match: $event === 'key' ? 'key' : undefined })"
-          /></label>
-        <label>where a program claims it: <ChoiceSelect
-          size="small"
-          class="wide"
-          :model-value="trigger.wins"
-          :label="`Who wins chord ${i + 1} where a program claims it`"
-          :options="winChoices"
-          @update:model-value="alter(i, { wins: $event })"
+        /></label>
+        <label
+          >where a program claims it:
+          <ChoiceSelect
+            size="small"
+            class="wide"
+            :model-value="trigger.wins"
+            :label="`Who wins chord ${i + 1} where a program claims it`"
+            :options="winChoices"
+            @update:model-value="alter(i, { wins: $event })"
         /></label>
       </div>
     </div>
-    <ClashList
-      :clashes="clashes"
-      :ways-of="clash => waysOut(clash, lever, suggestions)"
-      @way="emit('way', $event)"
-    />
+    <ClashList :clashes="clashes" :ways-of="(clash) => waysOut(clash, lever, suggestions)" @way="emit('way', $event)" />
     <div class="offers">
-      <AddButton
-        @click="add()"
-      >
-        Chord
-      </AddButton>
+      <AddButton @click="add()"> Chord </AddButton>
       <template v-if="suggestions.length > 0">
         <span class="soft">Free:</span>
         <ElButton
@@ -159,16 +165,65 @@ const times: Partial<Record<Trigger['kind'], { field: string, words: string }>> 
 </template>
 
 <style scoped>
-.triggers { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 8px 12px 12px; display: grid; gap: 8px; min-width: 0; }
-legend { font: 600 14px var(--engraved); padding: 0 4px; }
-.trigger { display: grid; grid-template-columns: 170px minmax(0, 1fr) 28px; gap: 6px 8px; align-items: start; }
-.trigger > .el-button { padding: 0; margin-top: 4px; }
-.keys { display: grid; gap: 4px; }
-.more { grid-column: 2 / -1; display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: center; font-size: 13px; color: var(--ink-soft); }
-.more label { display: flex; align-items: center; gap: 6px; }
-.more .el-select { width: 96px; }
-.more .el-select.wide { width: 230px; }
-.offers { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.offers .el-button + .el-button { margin-left: 0; }
-.offers .mono { font-family: var(--mono); font-weight: 400; font-size: 12px; }
+.triggers {
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  margin: 0;
+  padding: 8px 12px 12px;
+  display: grid;
+  gap: 8px;
+  min-width: 0;
+}
+legend {
+  font: 600 14px var(--engraved);
+  padding: 0 4px;
+}
+.trigger {
+  display: grid;
+  grid-template-columns: 170px minmax(0, 1fr) 28px;
+  gap: 6px 8px;
+  align-items: start;
+}
+.trigger > .el-button {
+  padding: 0;
+  margin-top: 4px;
+}
+.keys {
+  display: grid;
+  gap: 4px;
+}
+.more {
+  grid-column: 2 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.more label {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.more .el-select {
+  width: 96px;
+}
+.more .el-select.wide {
+  width: 230px;
+}
+.offers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.offers .el-button + .el-button {
+  margin-left: 0;
+}
+.offers .mono {
+  font-family: var(--mono);
+  font-weight: 400;
+  font-size: 12px;
+}
 </style>

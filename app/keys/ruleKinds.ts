@@ -1,7 +1,7 @@
 import type { KeyRule } from '~~/core/levers'
 import { partId } from '~/levers/useLeverDraft'
 
-export const ruleKinds: readonly { kind: KeyRule['kind'], label: string }[] = [
+export const ruleKinds: readonly { kind: KeyRule['kind']; label: string }[] = [
   { kind: 'remap', label: 'Another key' },
   { kind: 'disable', label: 'Disable a key' },
   { kind: 'type', label: 'Type a text' },
@@ -12,10 +12,15 @@ export const ruleKinds: readonly { kind: KeyRule['kind'], label: string }[] = [
 export function freshRule(kind: KeyRule['kind']): KeyRule {
   const id = partId()
   switch (kind) {
-    case 'remap': return { id, kind, from: 'CapsLock', to: 'Escape' }
-    case 'disable': return { id, kind, key: 'Insert' }
-    case 'type': return { id, kind, chord: 'Alt+A', text: 'Æ' }
-    case 'tap-hold': return { id, kind, key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }
-    case 'row': return { id, kind, first: 'Meta+1', count: 9 }
+    case 'remap':
+      return { id, kind, from: 'CapsLock', to: 'Escape' }
+    case 'disable':
+      return { id, kind, key: 'Insert' }
+    case 'type':
+      return { id, kind, chord: 'Alt+A', text: 'Æ' }
+    case 'tap-hold':
+      return { id, kind, key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }
+    case 'row':
+      return { id, kind, first: 'Meta+1', count: 9 }
   }
 }

@@ -1,8 +1,12 @@
 import { sweepHoldTimes } from '../../core/timing'
 import type { TypingEvent, TypingOutcome } from '../../core/timing'
 
-export interface SweepRequest { readonly events: readonly TypingEvent[], readonly codes: readonly string[] }
-export type SweepAnswer = { readonly done: number, readonly all: number } | { readonly outcomes: readonly TypingOutcome[] }
+export interface SweepRequest {
+  readonly events: readonly TypingEvent[]
+  readonly codes: readonly string[]
+}
+export type SweepAnswer =
+  { readonly done: number; readonly all: number } | { readonly outcomes: readonly TypingOutcome[] }
 
 /** Replays typing for every key and hold time, away from the page. */
 self.onmessage = ({ data }: MessageEvent<SweepRequest>) => {

@@ -16,7 +16,8 @@ describe('a trigger of another kind', () => {
   })
 
   test('that needs no chord can be saved at once', () => {
-    for (const kind of ['together', 'hold'] as const) expect(triggerSchema.safeParse(freshTrigger(kind, 't')).success).toBe(true)
+    for (const kind of ['together', 'hold'] as const)
+      expect(triggerSchema.safeParse(freshTrigger(kind, 't')).success).toBe(true)
   })
 })
 

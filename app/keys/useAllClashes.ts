@@ -13,27 +13,36 @@ export function useAllClashes() {
   const isWorking = ref(false)
   let worker: Worker | undefined
 
-  const input = computed(() => ({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings }))
-  watch(input, (now) => {
-    worker?.terminate()
-    worker = undefined
-    isWorking.value = false
-    if (now.levers.length <= AT_ONCE) {
-      found.value = findClashes(now)
-      return
-    }
-    isWorking.value = true
-    worker = new Worker(new URL('./clashSweep.worker.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<Clash[]>) => {
-      found.value = data
+  const input = computed(() => ({
+    levers: mirror.levers,
+    frames: mirror.framesLive,
+    programs: mirror.bench.programs,
+    keys: mirror.keySettings,
+  }))
+  watch(
+    input,
+    (now) => {
+      worker?.terminate()
+      worker = undefined
       isWorking.value = false
-    }
-    worker.postMessage(JSON.parse(JSON.stringify(now)))
-  }, { immediate: true })
+      if (now.levers.length <= AT_ONCE) {
+        found.value = findClashes(now)
+        return
+      }
+      isWorking.value = true
+      worker = new Worker(new URL('./clashSweep.worker.ts', import.meta.url), { type: 'module' })
+      worker.onmessage = ({ data }: MessageEvent<Clash[]>) => {
+        found.value = data
+        isWorking.value = false
+      }
+      worker.postMessage(JSON.parse(JSON.stringify(now)))
+    },
+    { immediate: true },
+  )
   onUnmounted(() => worker?.terminate())
 
   const clashes = computed(() => {
-    const framesOn = new Set(mirror.framesLive.filter(frame => frame.on).map(frame => frame.id))
+    const framesOn = new Set(mirror.framesLive.filter((frame) => frame.on).map((frame) => frame.id))
     return found.value.filter((clash) => {
       const lever = mirror.leverById.get(clash.leverId)
       return clash.severity !== 'note' && lever?.enabled && framesOn.has(lever.frameId)

@@ -5,5 +5,5 @@ import { useMirror } from '~/live/useMirror'
 /** The names that explanations of key events need. */
 export function useExplainNames() {
   const mirror = useMirror()
-  return computed<ExplainNames>(() => ({ programs: mirror.bench.programs, lever: id => mirror.leverById.get(id) }))
+  return computed<ExplainNames>(() => ({ programs: mirror.bench.programs, lever: (id) => mirror.leverById.get(id) }))
 }

@@ -25,7 +25,13 @@ function canLinger(event: KeyEvent): boolean {
 }
 
 function modifiersOf(event: KeyboardEvent | MouseEvent) {
-  return { Ctrl: event.ctrlKey, Alt: event.altKey, Shift: event.shiftKey, Meta: event.metaKey, AltGraph: event.getModifierState('AltGraph') }
+  return {
+    Ctrl: event.ctrlKey,
+    Alt: event.altKey,
+    Shift: event.shiftKey,
+    Meta: event.metaKey,
+    AltGraph: event.getModifierState('AltGraph'),
+  }
 }
 
 /**
@@ -38,7 +44,14 @@ export function useKeyFeed(): void {
   const notices = useNotices()
   const { tell: tellRun } = useLeverActions()
   const source = `tab-${crypto.randomUUID().slice(0, 13)}`
-  const resolver = computed(() => createResolver({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings }))
+  const resolver = computed(() =>
+    createResolver({
+      levers: mirror.levers,
+      frames: mirror.framesLive,
+      programs: mirror.bench.programs,
+      keys: mirror.keySettings,
+    }),
+  )
   let state = resolver.value.initial
   let waiting: KeyEvent[] = []
   let isSending = false
@@ -59,10 +72,11 @@ export function useKeyFeed(): void {
   /** What did not go as meant is said at once; what did is seen on the bench strip. */
   async function tell({ runId, refusal }: KeyLogEntry): Promise<void> {
     if (refusal) notices.show({ text: refusal, tone: 'fault' })
-    const known = mirror.runs.find(run => run.id === runId)
+    const known = mirror.runs.find((run) => run.id === runId)
     if (!runId || (known?.outcome === 'done' && known.ignoredCount === 0)) return
     const run = await notices.attempt(() => callApi('readRun', { id: runId }))
-    if (run && (run.outcome === 'failed' || run.trace.some(step => (step.taking?.ignored.length ?? 0) > 0))) tellRun(run)
+    if (run && (run.outcome === 'failed' || run.trace.some((step) => (step.taking?.ignored.length ?? 0) > 0)))
+      tellRun(run)
   }
 
   function take(event: KeyEvent): Decision['kind'] {
@@ -74,14 +88,19 @@ export function useKeyFeed(): void {
     clearTimeout(lingering)
     if (canLinger(event) && !isUndecided) lingering = setTimeout(send, LINGER_MS)
     else void send()
-    return next.decisions.findLast(decision => decision.event === event)?.kind ?? 'pass'
+    return next.decisions.findLast((decision) => decision.event === event)?.kind ?? 'pass'
   }
 
   /** Extra buttons and the wheel are keys too; the wheel only with modifiers, since it scrolls without. */
   function onButton(event: MouseEvent): void {
     const code = { 1: 'Mouse3', 3: 'Mouse4', 4: 'Mouse5' }[event.button]
     if (!liveKeys.on || !code || isTyping()) return
-    const outcome = take({ kind: event.type === 'mousedown' ? 'down' : 'up', code, atMs: performance.timeOrigin + event.timeStamp, modifiers: modifiersOf(event) })
+    const outcome = take({
+      kind: event.type === 'mousedown' ? 'down' : 'up',
+      code,
+      atMs: performance.timeOrigin + event.timeStamp,
+      modifiers: modifiersOf(event),
+    })
     if (outcome !== 'pass') event.preventDefault()
   }
 
@@ -98,9 +117,16 @@ export function useKeyFeed(): void {
     if (!liveKeys.on || event.code === '' || event.isComposing || isTyping()) return
     const modifiers = modifiersOf(event)
     const atMs = performance.timeOrigin + event.timeStamp
-    const outcome = take({ kind: event.type === 'keydown' ? 'down' : 'up', code: event.code, atMs, ...(event.repeat ? { repeat: true } : {}), modifiers })
+    const outcome = take({
+      kind: event.type === 'keydown' ? 'down' : 'up',
+      code: event.code,
+      atMs,
+      ...(event.repeat ? { repeat: true } : {}),
+      modifiers,
+    })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.
-    const isOnScreen = document.activeElement?.hasAttribute('data-bench-screen') && !['Tab', 'Escape', 'F2'].includes(event.code)
+    const isOnScreen =
+      document.activeElement?.hasAttribute('data-bench-screen') && !['Tab', 'Escape', 'F2'].includes(event.code)
     const isReserved = event.code === 'F2'
     if ((outcome !== 'pass' && !isReserved) || isOnScreen) {
       event.preventDefault()

@@ -29,13 +29,16 @@ const chosen = ref(0)
 let cameFrom: HTMLElement | undefined
 
 const index = computed(() => createIndex(launcherEntries(mirror.levers, mirror.framesLive, mirror.bench)))
-const hits = computed(() => (isOpen.value ? index.value.search(query.value, { limit: 10 }).map(hit => hit.entry) : []))
+const hits = computed(() =>
+  isOpen.value ? index.value.search(query.value, { limit: 10 }).map((hit) => hit.entry) : [],
+)
 watch([query, isOpen], () => {
   chosen.value = 0
 })
 
 function open(): void {
-  if (document.activeElement instanceof HTMLElement && document.activeElement !== field.value) cameFrom = document.activeElement
+  if (document.activeElement instanceof HTMLElement && document.activeElement !== field.value)
+    cameFrom = document.activeElement
   isOpen.value = true
   void nextTick(() => field.value?.select())
   field.value?.focus()
@@ -53,14 +56,19 @@ async function go(entry: LauncherEntry | undefined): Promise<void> {
   if (!entry) return
   close()
   switch (entry.kind) {
-    case 'lever': return pull(entry.lever, 'launcher')
+    case 'lever':
+      return pull(entry.lever, 'launcher')
     case 'program': {
-      const run = await notices.attempt(() => callApi('openPlace', { body: { programId: entry.programId, source: 'launcher' } }))
+      const run = await notices.attempt(() =>
+        callApi('openPlace', { body: { programId: entry.programId, source: 'launcher' } }),
+      )
       return run && tell(run)
     }
     case 'folder':
     case 'address': {
-      const run = await notices.attempt(() => callApi('openPlace', { body: { place: entry.place, source: 'launcher' } }))
+      const run = await notices.attempt(() =>
+        callApi('openPlace', { body: { place: entry.place, source: 'launcher' } }),
+      )
       return run && tell(run)
     }
   }
@@ -102,17 +110,10 @@ useEventListener(window, 'keydown', (event) => {
       @focus="isOpen = true"
       @blur="isOpen = false"
       @keydown="onKey"
-    >
+    />
     <KeyPlates chord="F2" />
-    <div
-      v-show="isOpen"
-      class="board"
-    >
-      <ul
-        id="launcher-board"
-        role="listbox"
-        aria-label="Found"
-      >
+    <div v-show="isOpen" class="board">
+      <ul id="launcher-board" role="listbox" aria-label="Found">
         <li
           v-for="(entry, i) in hits"
           :id="`launcher-${i}`"
@@ -129,22 +130,10 @@ useEventListener(window, 'keydown', (event) => {
             :steps="entry.lever.steps"
             :off="entry.off"
           />
-          <SetIcon
-            v-else-if="entry.kind === 'program'"
-            :name="entry.icon"
-          />
-          <IconFolder
-            v-else-if="entry.kind === 'folder'"
-            class="icon"
-          />
-          <IconWorld
-            v-else
-            class="icon"
-          />
-          <strong class="cut"><LeverIcon
-            v-if="entry.kind === 'lever'"
-            :lever="entry.lever"
-          /> {{ entry.name }}</strong>
+          <SetIcon v-else-if="entry.kind === 'program'" :name="entry.icon" />
+          <IconFolder v-else-if="entry.kind === 'folder'" class="icon" />
+          <IconWorld v-else class="icon" />
+          <strong class="cut"><LeverIcon v-if="entry.kind === 'lever'" :lever="entry.lever" /> {{ entry.name }}</strong>
           <span class="soft cut">{{ entry.detail }}</span>
           <span>
             <KeyPlates
@@ -155,25 +144,75 @@ useEventListener(window, 'keydown', (event) => {
           <span class="soft">{{ entry.act }}</span>
         </li>
       </ul>
-      <p
-        v-if="hits.length === 0"
-        class="none"
-      >
-        Nothing is named like “{{ query }}”. Levers, programs, folders and addresses are found by name, initials or alias.
+      <p v-if="hits.length === 0" class="none">
+        Nothing is named like “{{ query }}”. Levers, programs, folders and addresses are found by name, initials or
+        alias.
       </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.launcher { flex: 1; display: flex; align-items: center; gap: 8px; height: 30px; padding: 0 8px; border: 1px solid var(--line-strong); border-radius: var(--radius); background: var(--surface); min-width: 180px; }
-.launcher:focus-within { border-color: var(--live); box-shadow: 0 0 0 1px var(--live); }
-.glass { color: var(--ink-soft); }
-input { flex: 1; min-width: 0; border: 0; outline: 0; background: none; color: var(--ink); font: inherit; }
-input::placeholder { color: var(--ink-soft); }
-.board { position: absolute; z-index: 30; left: 0; right: 0; top: 44px; background: var(--surface); border-bottom: 2px solid var(--ink); padding: 4px 0; }
-.line { display: grid; grid-template-columns: 48px 240px minmax(0, 1fr) 140px 70px; gap: 12px; align-items: center; height: 32px; padding: 0 16px; border-bottom: 1px solid var(--line); cursor: default; }
-.line > svg { justify-self: center; }
-.line[aria-selected='true'] { background: var(--press-soft); box-shadow: 3px 0 0 var(--press) inset; }
-.none { padding: 10px 16px; color: var(--ink-soft); }
+.launcher {
+  flex: 1;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 30px;
+  padding: 0 8px;
+  border: 1px solid var(--line-strong);
+  border-radius: var(--radius);
+  background: var(--surface);
+  min-width: 180px;
+}
+.launcher:focus-within {
+  border-color: var(--live);
+  box-shadow: 0 0 0 1px var(--live);
+}
+.glass {
+  color: var(--ink-soft);
+}
+input {
+  flex: 1;
+  min-width: 0;
+  border: 0;
+  outline: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+}
+input::placeholder {
+  color: var(--ink-soft);
+}
+.board {
+  position: absolute;
+  z-index: 30;
+  left: 0;
+  right: 0;
+  top: 44px;
+  background: var(--surface);
+  border-bottom: 2px solid var(--ink);
+  padding: 4px 0;
+}
+.line {
+  display: grid;
+  grid-template-columns: 48px 240px minmax(0, 1fr) 140px 70px;
+  gap: 12px;
+  align-items: center;
+  height: 32px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--line);
+  cursor: default;
+}
+.line > svg {
+  justify-self: center;
+}
+.line[aria-selected='true'] {
+  background: var(--press-soft);
+  box-shadow: 3px 0 0 var(--press) inset;
+}
+.none {
+  padding: 10px 16px;
+  color: var(--ink-soft);
+}
 </style>

@@ -19,9 +19,11 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
 
 const shown = computed(() => {
   const wanted = filter.value.trim().toLowerCase()
-  return mirror.runs.filter(run => `${run.plate} ${run.leverName} ${runWords(run)} ${run.source}`.toLowerCase().includes(wanted))
+  return mirror.runs.filter((run) =>
+    `${run.plate} ${run.leverName} ${runWords(run)} ${run.source}`.toLowerCase().includes(wanted),
+  )
 })
-const selected = computed(() => shown.value.find(run => run.id === route.query.run) ?? shown.value[0])
+const selected = computed(() => shown.value.find((run) => run.id === route.query.run) ?? shown.value[0])
 
 useViewKeys('Ledger', [
   { keys: 'Up', does: 'selects the run above; Down the one below' },
@@ -43,8 +45,7 @@ function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey) {
     if (event.key !== 'Enter' || !selected.value) return
     void actions.putBack(selected.value.id)
-  }
-  else if (event.key === 'ArrowDown') move(1)
+  } else if (event.key === 'ArrowDown') move(1)
   else if (event.key === 'ArrowUp') move(-1)
   else if (event.key === 'Escape') filter.value = ''
   else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
@@ -65,10 +66,7 @@ function onKey(event: KeyboardEvent): void {
         placeholder="Filter by lever or outcome"
         aria-label="Filter the runs"
       />
-      <span
-        class="soft"
-        role="status"
-      >{{ shown.length }} runs</span>
+      <span class="soft" role="status">{{ shown.length }} runs</span>
     </header>
     <div class="view-body">
       <div
@@ -80,11 +78,9 @@ function onKey(event: KeyboardEvent): void {
         :aria-activedescendant="selected ? `run-${selected.id}` : undefined"
         @keydown="onKey"
       >
-        <div
-          class="row row-head run"
-          role="presentation"
-        >
-          <span /><span>Lever</span><span>When</span><span>By</span><span>Steps</span><span>Changes</span><span>Took</span><span>Outcome</span>
+        <div class="row row-head run" role="presentation">
+          <span /><span>Lever</span><span>When</span><span>By</span><span>Steps</span><span>Changes</span
+          ><span>Took</span><span>Outcome</span>
         </div>
         <div
           v-for="run in shown"
@@ -106,39 +102,26 @@ function onKey(event: KeyboardEvent): void {
           <span>{{ Math.min(run.position, run.stepCount) }} of {{ run.stepCount }}</span>
           <span>{{ run.changeCount }}</span>
           <span>{{ runDuration(run) }}</span>
-          <span
-            class="cut"
-            :class="{ fault: run.outcome === 'failed' }"
-          >{{ runWords(run) }}</span>
+          <span class="cut" :class="{ fault: run.outcome === 'failed' }">{{ runWords(run) }}</span>
         </div>
-        <div
-          v-if="shown.length === 0"
-          class="empty"
-        >
+        <div v-if="shown.length === 0" class="empty">
           <p v-if="mirror.runs.length === 0">
             The ledger keeps what was pulled, how it went and what it changed. Pull a lever, and its run stands here.
           </p>
-          <p v-else>
-            No run is like “{{ filter }}”.
-          </p>
-          <ElButton
-            v-if="mirror.runs.length === 0"
-            @click="router.push('/levers')"
-          >
-            Go to the levers
-          </ElButton>
+          <p v-else>No run is like “{{ filter }}”.</p>
+          <ElButton v-if="mirror.runs.length === 0" @click="router.push('/levers')"> Go to the levers </ElButton>
         </div>
       </div>
-      <RunInspector
-        v-if="selected"
-        :key="selected.id"
-        :summary="selected"
-      />
+      <RunInspector v-if="selected" :key="selected.id" :summary="selected" />
     </div>
   </section>
 </template>
 
 <style scoped>
-.filter { width: 300px; }
-.run { grid-template-columns: 48px minmax(120px, 1fr) 92px 62px 60px 62px 62px minmax(90px, 150px); }
+.filter {
+  width: 300px;
+}
+.run {
+  grid-template-columns: 48px minmax(120px, 1fr) 92px 62px 60px 62px 62px minmax(90px, 150px);
+}
 </style>

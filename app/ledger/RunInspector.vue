@@ -23,43 +23,38 @@ const run = shallowRef<Run>()
 const canPutBack = computed(() => summary.phase === 'ended' && summary.putBack === 'no' && summary.changeCount > 0)
 /** A program that came up with an error window did start; a launch that failed got as far as no window. */
 const failureWords: Record<string, string> = {
-  'error-window': 'error window', 'executable-missing': 'launch failed', 'directory-missing': 'launch failed', 'program-missing': 'launch failed', 'already-running': 'refused',
+  'error-window': 'error window',
+  'executable-missing': 'launch failed',
+  'directory-missing': 'launch failed',
+  'program-missing': 'launch failed',
+  'already-running': 'refused',
 }
 const outcomeWords = { done: 'done', failed: 'failed', waiting: 'waits', asking: 'asks' }
 
-watch(() => summary, async () => {
-  run.value = await notices.attempt(() => callApi('readRun', { id: summary.id })) ?? run.value
-}, { immediate: true })
+watch(
+  () => summary,
+  async () => {
+    run.value = (await notices.attempt(() => callApi('readRun', { id: summary.id }))) ?? run.value
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
-  <aside
-    class="inspector"
-    :aria-label="`Run of ${summary.leverName}`"
-  >
+  <aside class="inspector" :aria-label="`Run of ${summary.leverName}`">
     <header>
-      <NumberPlate
-        :plate="summary.plate"
-        :steps="run?.steps ?? []"
-        :off="summary.plate === 0"
-      />
-      <LeverIcon
-        v-if="lever"
-        :lever="lever"
-      />
+      <NumberPlate :plate="summary.plate" :steps="run?.steps ?? []" :off="summary.plate === 0" />
+      <LeverIcon v-if="lever" :lever="lever" />
       <h2>{{ summary.leverName }}</h2>
     </header>
     <p>
-      {{ dayAndTime(summary.startedAtMs) }}, by {{ summary.source }}: <strong :class="{ fault: summary.outcome === 'failed' }">{{ runWords(summary) }}</strong>{{ summary.endedAtMs === null ? '' : ` in ${runDuration(summary)}` }}.
+      {{ dayAndTime(summary.startedAtMs) }}, by {{ summary.source }}:
+      <strong :class="{ fault: summary.outcome === 'failed' }">{{ runWords(summary) }}</strong>{{
+        summary.endedAtMs === null ? '' : ` in ${runDuration(summary)}`
+      }}.
     </p>
     <div class="actions">
-      <ElButton
-        v-if="canPutBack"
-        type="primary"
-        @click="actions.putBack(summary.id)"
-      >
-        Put back
-      </ElButton>
+      <ElButton v-if="canPutBack" type="primary" @click="actions.putBack(summary.id)"> Put back </ElButton>
       <ElButton
         v-if="summary.phase === 'waiting'"
         @click="notices.attempt(() => callApi('stopRun', { id: summary.id }))"
@@ -67,83 +62,50 @@ watch(() => summary, async () => {
         Stop the run
       </ElButton>
     </div>
-    <section
-      v-if="run"
-      aria-label="Steps"
-    >
+    <section v-if="run" aria-label="Steps">
       <h3>Steps</h3>
       <ol class="steps">
-        <li
-          v-for="entry in run.trace"
-          :key="entry.stepIndex"
-        >
+        <li v-for="entry in run.trace" :key="entry.stepIndex">
           <p>{{ entry.sentence }}</p>
           <p :class="entry.outcome === 'failed' ? 'fault' : 'soft'">
-            {{ failureWords[entry.issueCode ?? ''] ?? outcomeWords[entry.outcome] }}{{ entry.endedAtMs === null ? '' : ` in ${durationInWords(entry.endedAtMs - entry.startedAtMs)}` }}: {{ entry.note }}
+            {{ failureWords[entry.issueCode ?? ''] ?? outcomeWords[entry.outcome]
+            }}{{ entry.endedAtMs === null ? '' : ` in ${durationInWords(entry.endedAtMs - entry.startedAtMs)}` }}:
+            {{ entry.note }}
           </p>
           <p v-if="entry.taking && entry.taking.taken.length > 0">
-            Took <template
-              v-for="(taken, i) in entry.taking.taken"
-              :key="i"
-            >
+            Took
+            <template v-for="(taken, i) in entry.taking.taken" :key="i">
               <code>{{ taken }}</code>{{ i < entry.taking.taken.length - 1 ? ', ' : '.' }}
             </template>
           </p>
-          <p
-            v-for="ignored in entry.taking?.ignored ?? []"
-            :key="ignored.text"
-            class="fault"
-          >
+          <p v-for="ignored in entry.taking?.ignored ?? []" :key="ignored.text" class="fault">
             Ignored <code>{{ ignored.text }}</code>. {{ ignored.because }}
           </p>
         </li>
-        <li
-          v-for="i in Math.max(0, run.steps.length - run.trace.length)"
-          :key="`rest-${i}`"
-          class="soft"
-        >
+        <li v-for="i in Math.max(0, run.steps.length - run.trace.length)" :key="`rest-${i}`" class="soft">
           Step {{ run.trace.length + i }} {{ summary.phase === 'ended' ? 'was not reached' : 'comes later' }}.
         </li>
       </ol>
     </section>
-    <section
-      v-if="run && run.changes.length > 0"
-      aria-label="Changes"
-    >
+    <section v-if="run && run.changes.length > 0" aria-label="Changes">
       <h3>What changed</h3>
       <ul class="sentence-list">
-        <li
-          v-for="(entry, i) in run.changes"
-          :key="i"
-        >
+        <li v-for="(entry, i) in run.changes" :key="i">
           <span class="soft">+</span><span>{{ entry.sentence }}</span>
         </li>
       </ul>
     </section>
-    <section
-      v-if="run?.putBack"
-      aria-label="Put back"
-    >
+    <section v-if="run?.putBack" aria-label="Put back">
       <h3>Put back at {{ timeOfDay(run.putBack.atMs) }}</h3>
       <ul class="sentence-list">
-        <li
-          v-for="(sentence, i) in run.putBack.undone"
-          :key="`undone-${i}`"
-        >
+        <li v-for="(sentence, i) in run.putBack.undone" :key="`undone-${i}`">
           <span class="soft">−</span><span>{{ sentence }}</span>
         </li>
-        <li
-          v-for="(entry, i) in run.putBack.left"
-          :key="`left-${i}`"
-          class="fault"
-        >
-          <span>!</span><span>Left alone: {{ entry.sentence }} It was {{ entry.left }}; somebody has made it {{ entry.now }}.</span>
+        <li v-for="(entry, i) in run.putBack.left" :key="`left-${i}`" class="fault">
+          <span>!</span
+          ><span>Left alone: {{ entry.sentence }} It was {{ entry.left }}; somebody has made it {{ entry.now }}.</span>
         </li>
-        <li
-          v-for="(sentence, i) in run.putBack.gone"
-          :key="`gone-${i}`"
-          class="soft"
-        >
+        <li v-for="(sentence, i) in run.putBack.gone" :key="`gone-${i}`" class="soft">
           <span>=</span><span>Nothing left to take back: {{ sentence }}</span>
         </li>
       </ul>
@@ -152,8 +114,21 @@ watch(() => summary, async () => {
 </template>
 
 <style scoped>
-header { display: flex; align-items: center; gap: 10px; }
-.steps { display: grid; gap: 8px; counter-reset: step; }
-.steps li { border-left: 3px solid var(--press); padding-left: 10px; }
-code { overflow-wrap: anywhere; }
+header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+.steps {
+  display: grid;
+  gap: 8px;
+  counter-reset: step;
+}
+.steps li {
+  border-left: 3px solid var(--press);
+  padding-left: 10px;
+}
+code {
+  overflow-wrap: anywhere;
+}
 </style>

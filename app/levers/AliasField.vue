@@ -9,16 +9,15 @@ const text = ref(aliases.value.join(', '))
 
 function split(value: string): void {
   text.value = value
-  aliases.value = value.split(',').map(alias => alias.trim()).filter(Boolean)
+  aliases.value = value
+    .split(',')
+    .map((alias) => alias.trim())
+    .filter(Boolean)
 }
 </script>
 
 <template>
-  <FormField
-    label="Aliases"
-    hint="short words for the launcher, with commas between"
-    :issue="issue"
-  >
+  <FormField label="Aliases" hint="short words for the launcher, with commas between" :issue="issue">
     <template #default="{ fieldId, invalid }">
       <ElInput
         :id="fieldId"

@@ -17,10 +17,20 @@ const MOST_SHOWN = 12
 const mirror = useMirror()
 const actions = useLeverActions()
 const template = ref('{name}')
-const firstPlate = ref(Math.min(...levers.map(lever => lever.plate)))
+const firstPlate = ref(Math.min(...levers.map((lever) => lever.plate)))
 const frameId = ref('')
 const newFrame = ref('')
-const example = computed(() => levers.slice(0, 2).map((lever, i) => template.value.replaceAll('{name}', lever.name).replaceAll('{plate}', String(lever.plate)).replaceAll('{n}', String(i + 1))).join(', '))
+const example = computed(() =>
+  levers
+    .slice(0, 2)
+    .map((lever, i) =>
+      template.value
+        .replaceAll('{name}', lever.name)
+        .replaceAll('{plate}', String(lever.plate))
+        .replaceAll('{n}', String(i + 1)),
+    )
+    .join(', '),
+)
 
 async function move(): Promise<void> {
   if (frameId.value !== NEW_FRAME) return void actions.batch({ act: 'move', frameId: frameId.value }, levers)
@@ -33,51 +43,23 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <aside
-    class="inspector"
-    :aria-label="`${levers.length} levers`"
-  >
+  <aside class="inspector" :aria-label="`${levers.length} levers`">
     <header>
       <h2>{{ levers.length }} levers</h2>
-      <ElButton
-        size="small"
-        @click="emit('clear')"
-      >
-        Unmark
-      </ElButton>
+      <ElButton size="small" @click="emit('clear')"> Unmark </ElButton>
     </header>
     <ul class="chosen">
-      <li
-        v-for="lever in levers.slice(0, MOST_SHOWN)"
-        :key="lever.id"
-      >
-        <NumberPlate
-          :plate="lever.plate"
-          :steps="lever.steps"
-          :off="!lever.enabled"
-        />
+      <li v-for="lever in levers.slice(0, MOST_SHOWN)" :key="lever.id">
+        <NumberPlate :plate="lever.plate" :steps="lever.steps" :off="!lever.enabled" />
         <span class="cut">{{ lever.name }}</span>
       </li>
-      <li
-        v-if="levers.length > MOST_SHOWN"
-        class="soft"
-      >
-        and {{ levers.length - MOST_SHOWN }} more
-      </li>
+      <li v-if="levers.length > MOST_SHOWN" class="soft">and {{ levers.length - MOST_SHOWN }} more</li>
     </ul>
     <div class="actions">
-      <ElButton @click="actions.batch({ act: 'enable', enabled: true }, levers)">
-        Enable
-      </ElButton>
-      <ElButton @click="actions.batch({ act: 'enable', enabled: false }, levers)">
-        Disable
-      </ElButton>
-      <ElButton @click="actions.batch({ act: 'duplicate' }, levers)">
-        Duplicate
-      </ElButton>
-      <ElButton @click="actions.batch({ act: 'delete' }, levers)">
-        Delete
-      </ElButton>
+      <ElButton @click="actions.batch({ act: 'enable', enabled: true }, levers)"> Enable </ElButton>
+      <ElButton @click="actions.batch({ act: 'enable', enabled: false }, levers)"> Disable </ElButton>
+      <ElButton @click="actions.batch({ act: 'duplicate' }, levers)"> Duplicate </ElButton>
+      <ElButton @click="actions.batch({ act: 'delete' }, levers)"> Delete </ElButton>
     </div>
     <FormField label="Move to a frame">
       <template #default="{ fieldId }">
@@ -89,10 +71,7 @@ async function move(): Promise<void> {
             placeholder="Choose a frame"
             :options="[...mirror.frameChoices, { value: NEW_FRAME, name: 'A new frame…' }]"
           />
-          <ElButton
-            :disabled="frameId === '' || (frameId === NEW_FRAME && newFrame.trim() === '')"
-            @click="move"
-          >
+          <ElButton :disabled="frameId === '' || (frameId === NEW_FRAME && newFrame.trim() === '')" @click="move">
             Move
           </ElButton>
         </div>
@@ -105,16 +84,10 @@ async function move(): Promise<void> {
         />
       </template>
     </FormField>
-    <FormField
-      label="Rename"
-      hint="{name}, {plate} and {n} are filled in"
-    >
+    <FormField label="Rename" hint="{name}, {plate} and {n} are filled in">
       <template #default="{ fieldId }">
         <div class="line">
-          <ElInput
-            :id="fieldId"
-            v-model="template"
-          />
+          <ElInput :id="fieldId" v-model="template" />
           <ElButton
             :disabled="template.trim() === '' || template === '{name}'"
             @click="actions.batch({ act: 'rename', template }, levers)"
@@ -125,21 +98,11 @@ async function move(): Promise<void> {
         <span class="soft cut">{{ example }}…</span>
       </template>
     </FormField>
-    <FormField
-      label="Renumber from"
-      hint="who has one of the numbers changes places"
-    >
+    <FormField label="Renumber from" hint="who has one of the numbers changes places">
       <template #default="{ fieldId }">
         <div class="line">
-          <ElInputNumber
-            :id="fieldId"
-            v-model="firstPlate"
-            :min="1"
-            :max="99999"
-          />
-          <ElButton @click="actions.batch({ act: 'renumber', from: firstPlate }, levers)">
-            Renumber
-          </ElButton>
+          <ElInputNumber :id="fieldId" v-model="firstPlate" :min="1" :max="99999" />
+          <ElButton @click="actions.batch({ act: 'renumber', from: firstPlate }, levers)"> Renumber </ElButton>
         </div>
       </template>
     </FormField>
@@ -147,8 +110,24 @@ async function move(): Promise<void> {
 </template>
 
 <style scoped>
-header { display: flex; align-items: center; justify-content: space-between; }
-.chosen { display: grid; gap: 3px; }
-.chosen li { display: grid; grid-template-columns: 48px minmax(0, 1fr); gap: 8px; align-items: center; }
-.line { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 6px; }
+header {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.chosen {
+  display: grid;
+  gap: 3px;
+}
+.chosen li {
+  display: grid;
+  grid-template-columns: 48px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+}
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 6px;
+}
 </style>

@@ -18,11 +18,31 @@ const notices = useNotices()
 /** A choice of nothing is shown as no choice: these stand for what is not set. */
 const BY_ITSELF = 'by itself'
 const USUAL = 'usual'
-const words: Record<Feedback, string> = { none: 'nothing', lamp: 'the lamp only', notice: 'a short notice', sound: 'a sound' }
-const natureWords = { program: 'programs', place: 'places', device: 'devices', keys: 'frames', message: 'messages', sheet: 'run sheets' }
+const words: Record<Feedback, string> = {
+  none: 'nothing',
+  lamp: 'the lamp only',
+  notice: 'a short notice',
+  sound: 'a sound',
+}
+const natureWords = {
+  program: 'programs',
+  place: 'places',
+  device: 'devices',
+  keys: 'frames',
+  message: 'messages',
+  sheet: 'run sheets',
+}
 const nature = computed(() => natureOf(draft.value.steps))
 const usual = computed(() => mirror.keySettings.feedback?.[nature.value] ?? USUAL_FEEDBACK[nature.value])
-const lamps = computed(() => Object.values(mirror.bench.devices).flatMap(device => Object.entries(device.controls).map(([controlId, control]) => ({ value: `${device.id} ${controlId}`, name: `${control.name} of ${device.name}`, lamp: { deviceId: device.id, controlId } }))))
+const lamps = computed(() =>
+  Object.values(mirror.bench.devices).flatMap((device) =>
+    Object.entries(device.controls).map(([controlId, control]) => ({
+      value: `${device.id} ${controlId}`,
+      name: `${control.name} of ${device.name}`,
+      lamp: { deviceId: device.id, controlId },
+    })),
+  ),
+)
 const shown = computed(() => {
   const lamp = lampOf(draft.value, mirror.bench)
   return lamp && lampNow(lamp, mirror.bench)
@@ -40,37 +60,30 @@ function reword(part: 'lit' | 'dark', words: string): void {
 
 function makeUsual(feedback: Feedback): void {
   const { feedback: before = {}, ...settings } = mirror.keySettings
-  void notices.attempt(() => callApi('editKeySettings', { body: { ...settings, feedback: { ...before, [nature.value]: feedback } } }))
+  void notices.attempt(() =>
+    callApi('editKeySettings', { body: { ...settings, feedback: { ...before, [nature.value]: feedback } } }),
+  )
   alter({ feedback: null })
 }
 </script>
 
 <template>
   <div class="pair">
-    <FormField
-      label="Lamp on its plate"
-      :hint="draft.lamp ? '' : 'by itself, that of the device it switches'"
-    >
+    <FormField label="Lamp on its plate" :hint="draft.lamp ? '' : 'by itself, that of the device it switches'">
       <div class="line">
-        <LampLight
-          v-if="shown"
-          :state="shown.state"
-        />
+        <LampLight v-if="shown" :state="shown.state" />
         <ChoiceSelect
           :model-value="draft.lamp ? `${draft.lamp.deviceId} ${draft.lamp.controlId}` : BY_ITSELF"
           filterable
           label="Lamp on its plate"
           :options="[{ value: BY_ITSELF, name: 'By itself' }, ...lamps]"
-          @update:model-value="alter({ lamp: lamps.find(entry => entry.value === $event)?.lamp ?? null })"
+          @update:model-value="alter({ lamp: lamps.find((entry) => entry.value === $event)?.lamp ?? null })"
         />
         <span class="soft cut">{{ shown?.words }}</span>
       </div>
-      <div
-        v-if="draft.lamp"
-        class="line"
-      >
+      <div v-if="draft.lamp" class="line">
         <ElInput
-          v-for="part in (['lit', 'dark'] as const)"
+          v-for="part in ['lit', 'dark'] as const"
           :key="part"
           size="small"
           :model-value="draft.lamp[part] ?? ''"
@@ -85,14 +98,13 @@ function makeUsual(feedback: Feedback): void {
         <ChoiceSelect
           :model-value="draft.feedback ?? USUAL"
           label="What a pull tells"
-          :options="[{ value: USUAL, name: `as usual: ${words[usual]}` }, ...FEEDBACKS.map(value => ({ value, name: words[value] }))]"
-          @update:model-value="alter({ feedback: $event === USUAL ? null : $event as Feedback })"
+          :options="[
+            { value: USUAL, name: `as usual: ${words[usual]}` },
+            ...FEEDBACKS.map((value) => ({ value, name: words[value] })),
+          ]"
+          @update:model-value="alter({ feedback: $event === USUAL ? null : ($event as Feedback) })"
         />
-        <ElButton
-          v-if="draft.feedback && draft.feedback !== usual"
-          size="small"
-          @click="makeUsual(draft.feedback)"
-        >
+        <ElButton v-if="draft.feedback && draft.feedback !== usual" size="small" @click="makeUsual(draft.feedback)">
           Usual for {{ natureWords[nature] }}
         </ElButton>
       </div>
@@ -101,7 +113,19 @@ function makeUsual(feedback: Feedback): void {
 </template>
 
 <style scoped>
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; align-items: start; }
-.line { display: flex; align-items: center; gap: 8px; }
-.line .cut { flex: none; max-width: 110px; }
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+  align-items: start;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.line .cut {
+  flex: none;
+  max-width: 110px;
+}
 </style>

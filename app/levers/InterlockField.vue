@@ -10,7 +10,7 @@ import IssueLine from '~/form/IssueLine.vue'
 import { useMirror } from '~/live/useMirror'
 
 /** What must hold before the lever may be pulled, and what happens otherwise. */
-const { leverId, issue } = defineProps<{ leverId: string | undefined, issue: string | undefined }>()
+const { leverId, issue } = defineProps<{ leverId: string | undefined; issue: string | undefined }>()
 const interlock = defineModel<Interlock | null | undefined>({ required: true })
 
 const mirror = useMirror()
@@ -19,9 +19,19 @@ const ways = [
   { value: 'ask', name: 'it asks' },
   { value: 'pull', name: 'it pulls another lever' },
 ]
-const others = computed(() => mirror.leverChoices.filter(choice => choice.value !== leverId))
-const sentence = computed(() => (interlock.value ? describeInterlock(interlock.value, mirror.bench, id => mirror.leverChoices.find(choice => choice.value === id)?.name) : ''))
-const now = computed(() => (interlock.value ? evaluate(interlock.value.condition, mirror.bench, mirror.minuteOfDay) : undefined))
+const others = computed(() => mirror.leverChoices.filter((choice) => choice.value !== leverId))
+const sentence = computed(() =>
+  interlock.value
+    ? describeInterlock(
+        interlock.value,
+        mirror.bench,
+        (id) => mirror.leverChoices.find((choice) => choice.value === id)?.name,
+      )
+    : '',
+)
+const now = computed(() =>
+  interlock.value ? evaluate(interlock.value.condition, mirror.bench, mirror.minuteOfDay) : undefined,
+)
 
 function otherwise(kind: string): Interlock['otherwise'] {
   return kind === 'pull' ? { kind, leverId: others.value[0]?.value ?? '' } : { kind: kind as 'refuse' | 'ask' }
@@ -34,12 +44,19 @@ function alter(part: Partial<Interlock>): void {
 
 <template>
   <section class="interlock">
-    <label class="line"><ElSwitch
-      :model-value="Boolean(interlock)"
-      size="small"
-      aria-label="Interlock"
-      @update:model-value="interlock = $event ? { condition: freshCondition('program-runs', mirror.bench), otherwise: { kind: 'refuse' } } : null"
-    /> {{ interlock ? sentence : 'Interlock: none, it can be pulled at any time' }}</label>
+    <label class="line"
+      ><ElSwitch
+        :model-value="Boolean(interlock)"
+        size="small"
+        aria-label="Interlock"
+        @update:model-value="
+          interlock = $event
+            ? { condition: freshCondition('program-runs', mirror.bench), otherwise: { kind: 'refuse' } }
+            : null
+        "
+      />
+      {{ interlock ? sentence : 'Interlock: none, it can be pulled at any time' }}</label
+    >
     <template v-if="interlock">
       <ConditionFields
         :model-value="interlock.condition"
@@ -73,7 +90,17 @@ function alter(part: Partial<Interlock>): void {
 </template>
 
 <style scoped>
-.interlock { display: grid; gap: 6px; }
-.line { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; }
-.line .el-select { width: 200px; }
+.interlock {
+  display: grid;
+  gap: 6px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
+.line .el-select {
+  width: 200px;
+}
 </style>

@@ -11,16 +11,8 @@ const lever = computed(() => mirror.leverById.get(id.value))
 </script>
 
 <template>
-  <LeverEditor
-    v-if="id === 'new' || lever"
-    :id="id"
-    :key="id"
-    :lever="lever"
-  />
-  <div
-    v-else
-    class="empty"
-  >
+  <LeverEditor v-if="id === 'new' || lever" :id="id" :key="id" :lever="lever" />
+  <div v-else class="empty">
     <h1>This lever is gone</h1>
     <p>It was deleted, here or in another tab. Undo in the Levers view brings it back under the same number.</p>
     <NuxtLink to="/levers">Go to the levers</NuxtLink>

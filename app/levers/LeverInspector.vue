@@ -19,85 +19,83 @@ import VariantNotes from './VariantNotes.vue'
 import { useLeverActions } from './useLeverActions'
 
 const { lever } = defineProps<{ lever: Lever }>()
-const emit = defineEmits<{ duplicate: [], remove: [] }>()
+const emit = defineEmits<{ duplicate: []; remove: [] }>()
 
 const mirror = useMirror()
 const actions = useLeverActions()
-const sentences = computed(() => lever.steps.map(step => describeStep(step, mirror.names)))
+const sentences = computed(() => lever.steps.map((step) => describeStep(step, mirror.names)))
 const router = useRouter()
 /** What the rehearsal does not say by itself: notes, and faults of steps it does not reach. */
-const findings = computed(() => lever.steps.flatMap(step => lintStep(step, mirror.bench, mirror.tableOf(lever.frameId))).filter(finding => finding.severity === 'note' || finding.code === 'option-twice' || finding.code === 'split-path' || finding.code === 'line-splits').map(({ mend: _mend, ...finding }) => finding))
-const clashes = computed(() => findClashes({ levers: mirror.levers, frames: mirror.framesLive, programs: mirror.bench.programs, keys: mirror.keySettings, onlyLeverId: lever.id }))
+const findings = computed(() =>
+  lever.steps
+    .flatMap((step) => lintStep(step, mirror.bench, mirror.tableOf(lever.frameId)))
+    .filter(
+      (finding) =>
+        finding.severity === 'note' ||
+        finding.code === 'option-twice' ||
+        finding.code === 'split-path' ||
+        finding.code === 'line-splits',
+    )
+    .map(({ mend: _mend, ...finding }) => finding),
+)
+const clashes = computed(() =>
+  findClashes({
+    levers: mirror.levers,
+    frames: mirror.framesLive,
+    programs: mirror.bench.programs,
+    keys: mirror.keySettings,
+    onlyLeverId: lever.id,
+  }),
+)
 const lamp = computed(() => {
   const watched = lampOf(lever, mirror.bench)
   return watched && lampNow(watched, mirror.bench)
 })
 const goal = computed(() => goesTo(lever, mirror.bench))
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
-const interlock = computed(() => lever.interlock && describeInterlock(lever.interlock, mirror.bench, id => mirror.leverChoices.find(choice => choice.value === id)?.name))
-const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).slice(0, 4))
+const interlock = computed(
+  () =>
+    lever.interlock &&
+    describeInterlock(
+      lever.interlock,
+      mirror.bench,
+      (id) => mirror.leverChoices.find((choice) => choice.value === id)?.name,
+    ),
+)
+const runs = computed(() => mirror.runs.filter((run) => run.leverId === lever.id).slice(0, 4))
 </script>
 
 <template>
-  <aside
-    class="inspector"
-    :aria-label="`Lever ${lever.plate} ${lever.name}`"
-  >
+  <aside class="inspector" :aria-label="`Lever ${lever.plate} ${lever.name}`">
     <header>
-      <NumberPlate
-        :plate="lever.plate"
-        :steps="lever.steps"
-        :off="!lever.enabled"
-        :lamp="lamp"
-      />
+      <NumberPlate :plate="lever.plate" :steps="lever.steps" :off="!lever.enabled" :lamp="lamp" />
       <LeverIcon :lever="lever" />
       <h2>{{ lever.name }}</h2>
     </header>
     <div class="actions">
-      <ElButton
-        type="primary"
-        @click="actions.pull(lever)"
-      >
-        Pull
-      </ElButton>
-      <ElButton @click="actions.edit(lever)">
-        Edit
-      </ElButton>
-      <ElButton @click="emit('duplicate')">
-        Duplicate
-      </ElButton>
+      <ElButton type="primary" @click="actions.pull(lever)"> Pull </ElButton>
+      <ElButton @click="actions.edit(lever)"> Edit </ElButton>
+      <ElButton @click="emit('duplicate')"> Duplicate </ElButton>
       <ElButton @click="actions.setEnabled(lever, !lever.enabled)">
         {{ lever.enabled ? 'Disable' : 'Enable' }}
       </ElButton>
-      <ElButton
-        v-if="!lever.variant"
-        @click="router.push(`/levers/${lever.id}/variants`)"
-      >
-        Variants
-      </ElButton>
-      <ElButton @click="emit('remove')">
-        Delete
-      </ElButton>
+      <ElButton v-if="!lever.variant" @click="router.push(`/levers/${lever.id}/variants`)"> Variants </ElButton>
+      <ElButton @click="emit('remove')"> Delete </ElButton>
     </div>
     <VariantNotes :lever="lever" />
-    <p v-if="lamp">
-      {{ lamp.name }} is {{ lamp.words }}{{ goal ? `; a pull leads to ${goal}` : '' }}.
-    </p>
+    <p v-if="lamp">{{ lamp.name }} is {{ lamp.words }}{{ goal ? `; a pull leads to ${goal}` : '' }}.</p>
     <p v-if="interlock">
-      {{ interlock }} <span :class="gate.kind === 'open' ? 'soft' : 'fault'">{{ gate.kind === 'open' ? 'It holds now.' : gate.kind === 'ask' ? gate.question : gate.because }}</span>
+      {{ interlock }}
+      <span :class="gate.kind === 'open' ? 'soft' : 'fault'">{{
+        gate.kind === 'open' ? 'It holds now.' : gate.kind === 'ask' ? gate.question : gate.because
+      }}</span>
     </p>
     <section>
       <p v-if="sentences.length === 1">
         {{ sentences[0] }}
       </p>
-      <ol
-        v-else
-        class="sentence-list"
-      >
-        <li
-          v-for="(sentence, i) in sentences"
-          :key="i"
-        >
+      <ol v-else class="sentence-list">
+        <li v-for="(sentence, i) in sentences" :key="i">
           <span class="soft">{{ i + 1 }}</span>
           <span>{{ sentence }}</span>
         </li>
@@ -114,30 +112,31 @@ const runs = computed(() => mirror.runs.filter(run => run.leverId === lever.id).
         <span v-if="lever.triggers.length === 0">No key yet; reach it by the launcher.</span>
         <span>{{ describeScope(lever.scope, mirror.bench) }}</span>
       </p>
-      <p
-        v-if="lever.aliases.length > 0"
-        class="soft"
-      >
-        Also found as {{ lever.aliases.join(', ') }}.
-      </p>
+      <p v-if="lever.aliases.length > 0" class="soft">Also found as {{ lever.aliases.join(', ') }}.</p>
       <ClashList :clashes="clashes" />
     </section>
     <CommandPreview
-      v-for="step in lever.steps.filter(step => step.kind === 'program.open').slice(0, 3)"
+      v-for="step in lever.steps.filter((step) => step.kind === 'program.open').slice(0, 3)"
       :key="step.id"
       :step="step"
       :frame-id="lever.frameId"
     />
     <FindingLines :findings="findings" />
     <RehearsalPanel :lever="lever" />
-    <RunLines
-      v-if="runs.length > 0"
-      :runs="runs"
-    />
+    <RunLines v-if="runs.length > 0" :runs="runs" />
   </aside>
 </template>
 
 <style scoped>
-header { display: flex; align-items: center; gap: 10px; }
-.triggers { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; }
+header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+.triggers {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
 </style>

@@ -11,7 +11,7 @@ import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { leverState } from './leverState'
 
-const { lever, frameOn, marked = false } = defineProps<{ lever: Lever, frameOn: boolean, marked?: boolean }>()
+const { lever, frameOn, marked = false } = defineProps<{ lever: Lever; frameOn: boolean; marked?: boolean }>()
 
 const mirror = useMirror()
 const sentence = computed(() => describeSteps(lever.steps, mirror.names))
@@ -26,25 +26,18 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
 </script>
 
 <template>
-  <div
-    class="row lever"
-    :class="{ off: state.tone === 'off', marked }"
-  >
-    <NumberPlate
-      :plate="lever.plate"
-      :steps="lever.steps"
-      :off="state.tone === 'off'"
-      :lamp="lamp"
-    />
-    <span class="name cut"><LeverIcon :lever="lever" /> <strong>{{ lever.name }}</strong><span
-      v-if="lever.variant"
-      class="soft"
-      :title="`Follows ${pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'}. Its own: ${describeOwn(lever.variant).join('; ')}`"
-    > of {{ pattern?.plate ?? '?' }}</span></span>
-    <span
-      class="cut soft"
-      :title="sentence"
-    >{{ sentence }}</span>
+  <div class="row lever" :class="{ off: state.tone === 'off', marked }">
+    <NumberPlate :plate="lever.plate" :steps="lever.steps" :off="state.tone === 'off'" :lamp="lamp" />
+    <span class="name cut"
+      ><LeverIcon :lever="lever" /> <strong>{{ lever.name }}</strong><span
+        v-if="lever.variant"
+        class="soft"
+        :title="`Follows ${pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'}. Its own: ${describeOwn(lever.variant).join('; ')}`"
+      >
+        of {{ pattern?.plate ?? '?' }}</span
+      ></span
+    >
+    <span class="cut soft" :title="sentence">{{ sentence }}</span>
     <span class="triggers">
       <KeyPlates
         v-for="trigger in lever.triggers"
@@ -53,25 +46,49 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
         :title="describeTrigger(trigger)"
       />
     </span>
-    <span
-      class="cut soft"
-      :title="scope"
-    >{{ scope }}</span>
+    <span class="cut soft" :title="scope">{{ scope }}</span>
     <span
       class="cut"
       :class="state.tone"
-      :title="goal && state.tone === 'soft' ? `Ready. ${lamp ? `Now ${lamp.words}; a` : 'A'} pull leads to: ${goal}` : state.words"
-    >{{ goal && state.tone === 'soft' ? `→ ${goal}` : state.words }}</span>
+      :title="
+        goal && state.tone === 'soft'
+          ? `Ready. ${lamp ? `Now ${lamp.words}; a` : 'A'} pull leads to: ${goal}`
+          : state.words
+      "
+      >{{ goal && state.tone === 'soft' ? `→ ${goal}` : state.words }}</span
+    >
   </div>
 </template>
 
 <style scoped>
-.lever { grid-template-columns: 58px minmax(130px, 240px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px; }
-.triggers { display: flex; gap: 6px; overflow: hidden; }
+.lever {
+  grid-template-columns: 58px minmax(130px, 240px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px;
+}
+.triggers {
+  display: flex;
+  gap: 6px;
+  overflow: hidden;
+}
 
-.name { display: flex; align-items: center; gap: 7px; }
-.name strong { overflow: hidden; text-overflow: ellipsis; }
-.lever.marked { box-shadow: 3px 0 0 var(--live-fill) inset; background: var(--press-soft); }
-.lever.off strong { color: var(--ink-soft); font-weight: 400; }
-.live { color: var(--live); font-weight: 600; }
+.name {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+}
+.name strong {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.lever.marked {
+  box-shadow: 3px 0 0 var(--live-fill) inset;
+  background: var(--press-soft);
+}
+.lever.off strong {
+  color: var(--ink-soft);
+  font-weight: 400;
+}
+.live {
+  color: var(--live);
+  font-weight: 600;
+}
 </style>

@@ -22,11 +22,15 @@ const filter = ref('')
 const list = ref<HTMLElement>()
 
 const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.bench, filter.value))
-const groups = computed(() => mirror.frames.map(frame => ({ frame, levers: shown.value.filter(lever => lever.frameId === frame.id) })).filter(group => group.levers.length > 0))
-const inOrder = computed(() => groups.value.flatMap(group => group.levers))
+const groups = computed(() =>
+  mirror.frames
+    .map((frame) => ({ frame, levers: shown.value.filter((lever) => lever.frameId === frame.id) }))
+    .filter((group) => group.levers.length > 0),
+)
+const inOrder = computed(() => groups.value.flatMap((group) => group.levers))
 const selection = useSelection(inOrder)
 const selected = selection.current
-const framesOn = computed(() => new Set(mirror.framesLive.filter(frame => frame.on).map(frame => frame.id)))
+const framesOn = computed(() => new Set(mirror.framesLive.filter((frame) => frame.on).map((frame) => frame.id)))
 
 useViewKeys('Levers', [
   { keys: 'Up', does: 'selects the lever before; Down the next' },
@@ -40,7 +44,9 @@ useViewKeys('Levers', [
   { keys: 'Delete', does: 'deletes it; undo brings it back' },
 ])
 
-watch(selected, lever => nextTick(() => document.getElementById(`lever-row-${lever?.id}`)?.scrollIntoView({ block: 'nearest' })))
+watch(selected, (lever) =>
+  nextTick(() => document.getElementById(`lever-row-${lever?.id}`)?.scrollIntoView({ block: 'nearest' })),
+)
 
 async function duplicate(): Promise<void> {
   const copies = await actions.batch({ act: 'duplicate' }, selection.chosen.value)
@@ -56,7 +62,10 @@ async function remove(): Promise<void> {
 }
 
 async function switchOver(): Promise<void> {
-  await actions.batch({ act: 'enable', enabled: !selection.chosen.value.every(lever => lever.enabled) }, selection.chosen.value)
+  await actions.batch(
+    { act: 'enable', enabled: !selection.chosen.value.every((lever) => lever.enabled) },
+    selection.chosen.value,
+  )
 }
 
 function click(event: MouseEvent, lever: Lever): void {
@@ -69,25 +78,34 @@ function click(event: MouseEvent, lever: Lever): void {
 }
 
 const chordKeys: Record<string, () => unknown> = {
-  Enter: () => selected.value && actions.pull(selected.value), a: selection.markAll, d: duplicate, e: switchOver,
+  Enter: () => selected.value && actions.pull(selected.value),
+  a: selection.markAll,
+  d: duplicate,
+  e: switchOver,
 }
 const plainKeys: Record<string, (event: KeyboardEvent) => unknown> = {
-  ArrowDown: event => selection.move(1, event.shiftKey),
-  ArrowUp: event => selection.move(-1, event.shiftKey),
-  PageDown: event => selection.move(12, event.shiftKey),
-  PageUp: event => selection.move(-12, event.shiftKey),
-  Home: event => selection.move(-Infinity, event.shiftKey),
-  End: event => selection.move(Infinity, event.shiftKey),
+  ArrowDown: (event) => selection.move(1, event.shiftKey),
+  ArrowUp: (event) => selection.move(-1, event.shiftKey),
+  PageDown: (event) => selection.move(12, event.shiftKey),
+  PageUp: (event) => selection.move(-12, event.shiftKey),
+  Home: (event) => selection.move(-Infinity, event.shiftKey),
+  End: (event) => selection.move(Infinity, event.shiftKey),
   Enter: () => selected.value && actions.edit(selected.value),
   Delete: remove,
   Insert: () => router.push('/levers/new'),
-  Backspace: () => { filter.value = filter.value.slice(0, -1) },
-  Escape: () => (selection.marked.value.length > 0 ? selection.clear() : filter.value = ''),
+  Backspace: () => {
+    filter.value = filter.value.slice(0, -1)
+  },
+  Escape: () => (selection.marked.value.length > 0 ? selection.clear() : (filter.value = '')),
 }
 
 function onKey(event: KeyboardEvent): void {
   if (event.altKey || event.metaKey || event.key === '?' || (event.key === '/' && filter.value === '')) return
-  const act = event.ctrlKey ? chordKeys[event.key] : event.key === ' ' && filter.value === '' ? () => selection.toggle(selected.value) : plainKeys[event.key]
+  const act = event.ctrlKey
+    ? chordKeys[event.key]
+    : event.key === ' ' && filter.value === ''
+      ? () => selection.toggle(selected.value)
+      : plainKeys[event.key]
   if (event.ctrlKey && !act) return
   if (act) void act(event)
   else if (event.key.length === 1) filter.value += event.key
@@ -111,17 +129,14 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
         @keydown.down.prevent="list?.focus()"
         @keydown.enter.prevent="list?.focus()"
       />
-      <span
-        class="soft"
-        role="status"
-      >{{ shown.length === mirror.levers.length ? `${shown.length} levers` : `${shown.length} of ${mirror.levers.length} levers` }}</span>
+      <span class="soft" role="status">{{
+        shown.length === mirror.levers.length
+          ? `${shown.length} levers`
+          : `${shown.length} of ${mirror.levers.length} levers`
+      }}</span>
       <span class="gap" />
-      <NuxtLink to="/values">
-        Values
-      </NuxtLink>
-      <NuxtLink to="/programs">
-        Programs
-      </NuxtLink>
+      <NuxtLink to="/values"> Values </NuxtLink>
+      <NuxtLink to="/programs"> Programs </NuxtLink>
       <ElButton
         :disabled="!mirror.history.undo"
         :title="mirror.history.undo ? `Take back: ${mirror.history.undo}` : 'Nothing to undo'"
@@ -136,12 +151,7 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
       >
         <IconRedo class="icon" /> Redo
       </ElButton>
-      <ElButton
-        type="primary"
-        @click="router.push('/levers/new')"
-      >
-        <IconPlus class="icon" /> New lever
-      </ElButton>
+      <ElButton type="primary" @click="router.push('/levers/new')"> <IconPlus class="icon" /> New lever </ElButton>
     </header>
     <div class="view-body">
       <div
@@ -154,14 +164,8 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
         :aria-activedescendant="selected ? `lever-row-${selected.id}` : undefined"
         @keydown="onKey"
       >
-        <template
-          v-for="group in groups"
-          :key="group.frame.id"
-        >
-          <div
-            class="row row-head frame"
-            role="presentation"
-          >
+        <template v-for="group in groups" :key="group.frame.id">
+          <div class="row row-head frame" role="presentation">
             <span>Frame {{ group.frame.name }}</span>
             <ElSwitch
               :model-value="framesOn.has(group.frame.id)"
@@ -169,7 +173,13 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
               :aria-label="`Frame ${group.frame.name}`"
               @update:model-value="actions.switchFrame(group.frame.id, Boolean($event))"
             />
-            <span>{{ framesOn.has(group.frame.id) ? 'on' : group.frame.on && group.frame.condition ? `waits: ${evaluate(group.frame.condition, mirror.bench).because}` : 'off: its keys do nothing' }}</span>
+            <span>{{
+              framesOn.has(group.frame.id)
+                ? 'on'
+                : group.frame.on && group.frame.condition
+                  ? `waits: ${evaluate(group.frame.condition, mirror.bench).because}`
+                  : 'off: its keys do nothing'
+            }}</span>
           </div>
           <LeverRow
             v-for="lever in group.levers"
@@ -184,26 +194,15 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
             @dblclick="actions.edit(lever)"
           />
         </template>
-        <div
-          v-if="mirror.levers.length === 0"
-          class="empty"
-        >
-          <p>A lever opens a program, a folder or an address with one keystroke, with exactly the arguments you give it.</p>
-          <ElButton
-            type="primary"
-            @click="router.push('/levers/new')"
-          >
-            Make the first lever
-          </ElButton>
+        <div v-if="mirror.levers.length === 0" class="empty">
+          <p>
+            A lever opens a program, a folder or an address with one keystroke, with exactly the arguments you give it.
+          </p>
+          <ElButton type="primary" @click="router.push('/levers/new')"> Make the first lever </ElButton>
         </div>
-        <div
-          v-else-if="shown.length === 0"
-          class="empty"
-        >
+        <div v-else-if="shown.length === 0" class="empty">
           <p>No lever has “{{ filter }}” in its name, keys, programs or frame.</p>
-          <ElButton @click="filter = ''">
-            Show all levers
-          </ElButton>
+          <ElButton @click="filter = ''"> Show all levers </ElButton>
         </div>
       </div>
       <BatchInspector
@@ -223,7 +222,15 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
 </template>
 
 <style scoped>
-.filter { width: 300px; }
-.gap { flex: 1; }
-.frame { grid-template-columns: auto auto 1fr; justify-content: start; height: 28px; }
+.filter {
+  width: 300px;
+}
+.gap {
+  flex: 1;
+}
+.frame {
+  grid-template-columns: auto auto 1fr;
+  justify-content: start;
+  height: 28px;
+}
 </style>

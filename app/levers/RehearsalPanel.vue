@@ -12,30 +12,33 @@ const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'st
 const mirror = useMirror()
 const rehearsal = computed(() => {
   let count = 0
-  return rehearse(lever, mirror.bench, { nowMs: 0, nextId: () => `rehearsed-${++count}`, values: mirror.tableOf(lever.frameId), framesOn: (id, bench) => mirror.frames.some(frame => frame.id === id && isFrameOn(frame, bench, mirror.minuteOfDay)) })
+  return rehearse(lever, mirror.bench, {
+    nowMs: 0,
+    nextId: () => `rehearsed-${++count}`,
+    values: mirror.tableOf(lever.frameId),
+    framesOn: (id, bench) =>
+      mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.minuteOfDay)),
+  })
 })
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
-const takings = computed(() => rehearsal.value.run.trace.flatMap(entry => entry.taking?.ignored ?? []))
-const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.outcome === 'failed'))
+const takings = computed(() => rehearsal.value.run.trace.flatMap((entry) => entry.taking?.ignored ?? []))
+const failures = computed(() => rehearsal.value.run.trace.filter((entry) => entry.outcome === 'failed'))
 </script>
 
 <template>
-  <section
-    class="rehearsal"
-    aria-label="Rehearsal"
-  >
-    <p
-      v-if="gate.kind !== 'open'"
-      class="fault"
-    >
-      {{ gate.kind === 'refuse' ? `Now it refuses: ${gate.because}` : gate.kind === 'ask' ? `Now it asks: ${gate.question}` : `Now it pulls ${mirror.leverById.get(gate.leverId)?.name ?? 'another lever'} instead: ${gate.because}.` }}
+  <section class="rehearsal" aria-label="Rehearsal">
+    <p v-if="gate.kind !== 'open'" class="fault">
+      {{
+        gate.kind === 'refuse'
+          ? `Now it refuses: ${gate.because}`
+          : gate.kind === 'ask'
+            ? `Now it asks: ${gate.question}`
+            : `Now it pulls ${mirror.leverById.get(gate.leverId)?.name ?? 'another lever'} instead: ${gate.because}.`
+      }}
     </p>
     <h3>Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h3>
     <ul class="sentence-list">
-      <li
-        v-for="(change, i) in rehearsal.changes"
-        :key="i"
-      >
+      <li v-for="(change, i) in rehearsal.changes" :key="i">
         <span class="soft">+</span><span>{{ change }}</span>
       </li>
       <li v-if="rehearsal.changes.length === 0">
@@ -45,31 +48,27 @@ const failures = computed(() => rehearsal.value.run.trace.filter(entry => entry.
         <span class="soft">…</span><span>Wait {{ durationInWords(rehearsal.waitsMs) }} in all.</span>
       </li>
       <li v-if="rehearsal.run.question">
-        <span class="soft">?</span><span>Ask: {{ rehearsal.run.question.text }} What follows depends on the answer.</span>
+        <span class="soft">?</span
+        ><span>Ask: {{ rehearsal.run.question.text }} What follows depends on the answer.</span>
       </li>
     </ul>
-    <ul
-      v-if="takings.length > 0"
-      class="sentence-list fault"
-      aria-label="Arguments that would be ignored"
-    >
-      <li
-        v-for="(taking, i) in takings"
-        :key="i"
-      >
-        <span>!</span><span><code>{{ taking.text }}</code> would be ignored. {{ taking.because }}</span>
+    <ul v-if="takings.length > 0" class="sentence-list fault" aria-label="Arguments that would be ignored">
+      <li v-for="(taking, i) in takings" :key="i">
+        <span>!</span
+        ><span
+          ><code>{{ taking.text }}</code> would be ignored. {{ taking.because }}</span
+        >
       </li>
     </ul>
-    <p
-      v-for="(failure, i) in failures"
-      :key="i"
-      class="fault"
-    >
+    <p v-for="(failure, i) in failures" :key="i" class="fault">
       It would fail at step {{ failure.stepIndex + 1 }}: {{ failure.note }}
     </p>
   </section>
 </template>
 
 <style scoped>
-.rehearsal { display: grid; gap: 6px; }
+.rehearsal {
+  display: grid;
+  gap: 6px;
+}
 </style>

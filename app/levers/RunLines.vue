@@ -14,10 +14,7 @@ const actions = useLeverActions()
   <section aria-label="Last runs">
     <h3>Last runs</h3>
     <ul class="runs">
-      <li
-        v-for="run in runs"
-        :key="run.id"
-      >
+      <li v-for="run in runs" :key="run.id">
         <NuxtLink :to="`/ledger?run=${run.id}`">{{ timeOfDay(run.startedAtMs) }}</NuxtLink>
         <span :class="{ fault: run.outcome === 'failed' }">{{ runWords(run) }}</span>
         <ElButton
@@ -33,5 +30,11 @@ const actions = useLeverActions()
 </template>
 
 <style scoped>
-.runs li { display: grid; grid-template-columns: 76px 1fr auto; gap: 8px; align-items: center; min-height: 28px; }
+.runs li {
+  display: grid;
+  grid-template-columns: 76px 1fr auto;
+  gap: 8px;
+  align-items: center;
+  min-height: 28px;
+}
 </style>

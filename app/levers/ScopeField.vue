@@ -11,11 +11,16 @@ const scope = defineModel<Scope>({ required: true })
 
 const pointing = usePointing()
 onUnmounted(pointing.stop)
-const kinds: { id: Scope['kind'], name: string }[] = [{ id: 'everywhere', name: 'Everywhere' }, { id: 'only', name: 'Only in front of' }, { id: 'except', name: 'Everywhere but in' }]
+const kinds: { id: Scope['kind']; name: string }[] = [
+  { id: 'everywhere', name: 'Everywhere' },
+  { id: 'only', name: 'Only in front of' },
+  { id: 'except', name: 'Everywhere but in' },
+]
 const programIds = computed(() => (scope.value.kind === 'everywhere' ? [] : scope.value.programIds))
 
 function take(programId: string): void {
-  if (scope.value.kind !== 'everywhere' && !programIds.value.includes(programId)) scope.value = { kind: scope.value.kind, programIds: [...programIds.value, programId] }
+  if (scope.value.kind !== 'everywhere' && !programIds.value.includes(programId))
+    scope.value = { kind: scope.value.kind, programIds: [...programIds.value, programId] }
 }
 
 function changeKind(kind: Scope['kind']): void {
@@ -24,15 +29,12 @@ function changeKind(kind: Scope['kind']): void {
 </script>
 
 <template>
-  <FormField
-    label="Its keys are live"
-    :issue="issue"
-  >
+  <FormField label="Its keys are live" :issue="issue">
     <div class="scope">
       <ChoiceSelect
         :model-value="scope.kind"
         label="Where its keys are live"
-        :options="kinds.map(kind => ({ value: kind.id, name: kind.name }))"
+        :options="kinds.map((kind) => ({ value: kind.id, name: kind.name }))"
         @update:model-value="changeKind"
       />
       <ProgramSelect
@@ -55,5 +57,9 @@ function changeKind(kind: Scope['kind']): void {
 </template>
 
 <style scoped>
-.scope { display: grid; grid-template-columns: 210px minmax(0, 1fr) auto; gap: 8px; }
+.scope {
+  display: grid;
+  grid-template-columns: 210px minmax(0, 1fr) auto;
+  gap: 8px;
+}
 </style>

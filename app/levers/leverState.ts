@@ -3,13 +3,20 @@ import type { BenchState } from '~~/core/bench'
 import { programsNamed } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 
-export interface LeverState { readonly words: string, readonly tone: 'soft' | 'off' | 'live' | 'fault' }
+export interface LeverState {
+  readonly words: string
+  readonly tone: 'soft' | 'off' | 'live' | 'fault'
+}
 
 /** How a lever stands now, in a word or two. */
 export function leverState(lever: Lever, frameOn: boolean, runs: readonly RunSummary[], bench: BenchState): LeverState {
-  const running = runs.find(run => run.leverId === lever.id && run.phase !== 'ended')
-  if (running) return { words: running.phase === 'asking' ? 'asks' : running.phase === 'waiting' ? 'waits' : 'running', tone: 'live' }
-  if (programsNamed(lever.steps).some(id => !bench.programs[id])) return { words: 'broken', tone: 'fault' }
+  const running = runs.find((run) => run.leverId === lever.id && run.phase !== 'ended')
+  if (running)
+    return {
+      words: running.phase === 'asking' ? 'asks' : running.phase === 'waiting' ? 'waits' : 'running',
+      tone: 'live',
+    }
+  if (programsNamed(lever.steps).some((id) => !bench.programs[id])) return { words: 'broken', tone: 'fault' }
   if (!lever.enabled) return { words: 'disabled', tone: 'off' }
   if (!frameOn) return { words: 'frame off', tone: 'off' }
   return { words: 'ready', tone: 'soft' }

@@ -14,16 +14,22 @@ export function useFeedback(): void {
   /** What ended before this tab was there is no news. */
   const sinceMs = Date.now()
 
-  watch(() => mirror.runs, (now, before) => {
-    if (!document.hasFocus()) return
-    for (const run of now.slice(0, 20)) {
-      const known = before.find(entry => entry.id === run.id)
-      if (run.phase === 'ended' && known?.phase !== 'ended' && run.endedAtMs! > sinceMs) tell(run)
-    }
-  })
-  watch(() => mirror.bench.messages, (now, before) => {
-    if (now.some(message => message.sound && !before.some(entry => entry.id === message.id))) playTone('signal')
-  })
+  watch(
+    () => mirror.runs,
+    (now, before) => {
+      if (!document.hasFocus()) return
+      for (const run of now.slice(0, 20)) {
+        const known = before.find((entry) => entry.id === run.id)
+        if (run.phase === 'ended' && known?.phase !== 'ended' && run.endedAtMs! > sinceMs) tell(run)
+      }
+    },
+  )
+  watch(
+    () => mirror.bench.messages,
+    (now, before) => {
+      if (now.some((message) => message.sound && !before.some((entry) => entry.id === message.id))) playTone('signal')
+    },
+  )
 
   /** A failure is always said; by whoever pulled it by a button it is said there. */
   function tell(run: RunSummary): void {
@@ -31,6 +37,7 @@ export function useFeedback(): void {
     if (!lever || run.outcome === 'stopped') return
     const feedback = feedbackOf(lever, mirror.keySettings)
     if (feedback === 'sound') playTone(run.outcome === 'failed' ? 'failed' : 'done')
-    if (feedback === 'notice' && run.source === 'key' && run.outcome === 'done') notices.say(toldBy(run.leverName, run.note))
+    if (feedback === 'notice' && run.source === 'key' && run.outcome === 'done')
+      notices.say(toldBy(run.leverName, run.note))
   }
 }

@@ -27,19 +27,30 @@ export function useLeverActions() {
   /** Says how a run went, with the way back. */
   function tell(run: Run): void {
     if (run.phase === 'asking') return
-    const ignored = run.trace.flatMap(entry => entry.taking?.ignored ?? [])
-    const note = run.phase === 'waiting' ? 'It waits.' : run.trace.at(-1)?.note ?? ''
-    const aside = ignored.length > 0 ? ` Ignored: ${ignored.map(entry => `${entry.text} (${entry.because})`).join('; ')}` : ''
-    const action = run.changes.length > 0 && run.phase === 'ended' ? { label: 'Put back', act: () => putBack(run.id) } : undefined
-    notices.show({ text: `${toldBy(run.leverName, note)}${aside}`, tone: run.outcome === 'failed' ? 'fault' : 'plain', action })
+    const ignored = run.trace.flatMap((entry) => entry.taking?.ignored ?? [])
+    const note = run.phase === 'waiting' ? 'It waits.' : (run.trace.at(-1)?.note ?? '')
+    const aside =
+      ignored.length > 0 ? ` Ignored: ${ignored.map((entry) => `${entry.text} (${entry.because})`).join('; ')}` : ''
+    const action =
+      run.changes.length > 0 && run.phase === 'ended' ? { label: 'Put back', act: () => putBack(run.id) } : undefined
+    notices.show({
+      text: `${toldBy(run.leverName, note)}${aside}`,
+      tone: run.outcome === 'failed' ? 'fault' : 'plain',
+      action,
+    })
   }
 
   async function putBack(runId: string): Promise<void> {
     const done = await notices.attempt(() => callApi('putBackRun', { id: runId }))
     if (!done) return
     const { undone, left, gone } = done.report
-    const kept = left.map(entry => `Left alone, as somebody has altered it since: ${entry.sentence} It was ${entry.left}, now it is ${entry.now}.`)
-    notices.say([`Put back ${undone.length} of ${undone.length + left.length + gone.length} changes.`, ...kept].join(' '))
+    const kept = left.map(
+      (entry) =>
+        `Left alone, as somebody has altered it since: ${entry.sentence} It was ${entry.left}, now it is ${entry.now}.`,
+    )
+    notices.say(
+      [`Put back ${undone.length} of ${undone.length + left.length + gone.length} changes.`, ...kept].join(' '),
+    )
   }
 
   async function setEnabled(lever: Lever, enabled: boolean): Promise<void> {
@@ -71,7 +82,9 @@ export function useLeverActions() {
 
   /** Lets a part of a variant follow its pattern again. */
   async function follow(lever: Lever, part: Pick<FollowBody, 'field' | 'arg'>): Promise<void> {
-    const done = await notices.attempt(() => callApi('followPattern', { id: lever.id, body: { version: lever.version, ...part } }))
+    const done = await notices.attempt(() =>
+      callApi('followPattern', { id: lever.id, body: { version: lever.version, ...part } }),
+    )
     if (done) notices.say(`${done.plate} ${done.name} follows its pattern again.`, { label: 'Undo', act: undo })
   }
 

@@ -7,7 +7,10 @@ import type { ApiIssue } from '~~/contract'
 import { useKept } from '~/live/useKept'
 
 /** What is being edited, and from which version of the lever; kept by the browser until it is saved or thrown away. */
-export interface KeptDraft { readonly baseVersion: number, draft: LeverDraft }
+export interface KeptDraft {
+  readonly baseVersion: number
+  draft: LeverDraft
+}
 
 /** A short id for a part of a draft, unique enough within one lever. */
 export function partId(): string {
@@ -15,7 +18,11 @@ export function partId(): string {
 }
 
 /** What another view asks a new lever to begin with. */
-export interface DraftStart { readonly chord?: string, readonly name?: string, readonly step?: Step }
+export interface DraftStart {
+  readonly chord?: string
+  readonly name?: string
+  readonly step?: Step
+}
 
 /** Reads it from the address; what is not a step is left out. */
 export function startFrom(query: Readonly<Record<string, unknown>>): DraftStart {
@@ -27,15 +34,20 @@ export function startFrom(query: Readonly<Record<string, unknown>>): DraftStart 
 function attemptJson(text: string | undefined): unknown {
   try {
     return text === undefined ? undefined : JSON.parse(text)
-  }
-  catch {
+  } catch {
     return undefined
   }
 }
 
 export function emptyDraft(frames: readonly Frame[], { chord, name = '', step }: DraftStart = {}): LeverDraft {
   return {
-    frameId: frames[0]?.id ?? '', name, aliases: [], triggers: chord ? [{ id: 't1', kind: 'chord', chord, wins: 'auto' }] : [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore',
+    frameId: frames[0]?.id ?? '',
+    name,
+    aliases: [],
+    triggers: chord ? [{ id: 't1', kind: 'chord', chord, wins: 'auto' }] : [],
+    scope: { kind: 'everywhere' },
+    enabled: true,
+    whileRunning: 'ignore',
     steps: [step ?? { id: 's1', kind: 'program.open', programId: '', args: [], onFailure: 'stop' }],
   }
 }
@@ -48,13 +60,20 @@ export function draftOf(lever: Lever): LeverDraft {
 /** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the tab. */
 export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], start: DraftStart = {}) {
   const begun = (from: Lever): KeptDraft => ({ baseVersion: from.version, draft: draftOf(from) })
-  const { kept, isTouched, wasRestored, restart, forget } = useKept<KeptDraft>(`keen-lever.draft.${id}`, lever ? begun(lever) : { baseVersion: 0, draft: emptyDraft(frames, start) })
+  const { kept, isTouched, wasRestored, restart, forget } = useKept<KeptDraft>(
+    `keen-lever.draft.${id}`,
+    lever ? begun(lever) : { baseVersion: 0, draft: emptyDraft(frames, start) },
+  )
 
   /** Issues by the dotted path of their field. */
   const issues = computed<ApiIssue[]>(() => {
     const parsed = leverDraftSchema.safeParse(kept.value.draft)
     if (parsed.success) return []
-    return parsed.error.issues.map(issue => ({ code: issue.code, path: issue.path.map(String).join('.'), message: plainMessage(issue.path, issue.message) }))
+    return parsed.error.issues.map((issue) => ({
+      code: issue.code,
+      path: issue.path.map(String).join('.'),
+      message: plainMessage(issue.path, issue.message),
+    }))
   })
 
   /** Goes on from what was saved elsewhere: with its content, or with what stands here. */

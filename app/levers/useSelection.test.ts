@@ -6,8 +6,8 @@ import { useSelection } from './useSelection'
 test('one is at hand, a span is marked from where marking began, and what leaves the list is no longer marked', async () => {
   const shown = ref(levers.slice(0, 6))
   const { current, marked, chosen, move, toggle, markAll, clear } = useSelection(computed(() => shown.value))
-  const plates = () => marked.value.map(lever => lever.plate)
-  expect([current.value!.plate, chosen.value.map(lever => lever.plate)]).toEqual([1, [1]])
+  const plates = () => marked.value.map((lever) => lever.plate)
+  expect([current.value!.plate, chosen.value.map((lever) => lever.plate)]).toEqual([1, [1]])
   move(2)
   move(1, true)
   move(1, true)

@@ -8,25 +8,25 @@ export function useSelection(inOrder: ComputedRef<readonly Lever[]>) {
   const markedIds = ref<ReadonlySet<string>>(new Set())
   let anchorId: string | undefined
 
-  const current = computed(() => inOrder.value.find(lever => lever.id === currentId.value) ?? inOrder.value[0])
-  const marked = computed(() => inOrder.value.filter(lever => markedIds.value.has(lever.id)))
+  const current = computed(() => inOrder.value.find((lever) => lever.id === currentId.value) ?? inOrder.value[0])
+  const marked = computed(() => inOrder.value.filter((lever) => markedIds.value.has(lever.id)))
   /** What an act on "the levers" is about: the marked ones, or the one at hand. */
   const chosen = computed(() => (marked.value.length > 0 ? marked.value : current.value ? [current.value] : []))
 
   watch(inOrder, (levers) => {
-    const ids = new Set(levers.map(lever => lever.id))
-    if ([...markedIds.value].some(id => !ids.has(id))) markedIds.value = new Set([...markedIds.value].filter(id => ids.has(id)))
+    const ids = new Set(levers.map((lever) => lever.id))
+    if ([...markedIds.value].some((id) => !ids.has(id)))
+      markedIds.value = new Set([...markedIds.value].filter((id) => ids.has(id)))
   })
 
   function go(lever: Lever | undefined, extend = false): void {
     if (!lever) return
     if (extend) {
       anchorId ??= current.value?.id
-      const ids = inOrder.value.map(entry => entry.id)
+      const ids = inOrder.value.map((entry) => entry.id)
       const [from, to] = [ids.indexOf(anchorId!), ids.indexOf(lever.id)].sort((a, b) => a - b) as [number, number]
       markedIds.value = new Set(ids.slice(Math.max(0, from), to + 1))
-    }
-    else anchorId = undefined
+    } else anchorId = undefined
     currentId.value = lever.id
   }
 
@@ -44,7 +44,7 @@ export function useSelection(inOrder: ComputedRef<readonly Lever[]>) {
   }
 
   function markAll(): void {
-    markedIds.value = new Set(inOrder.value.map(lever => lever.id))
+    markedIds.value = new Set(inOrder.value.map((lever) => lever.id))
   }
 
   function clear(): void {

@@ -3,8 +3,11 @@ import { paths } from './paths'
 
 /** The server said no: `issues` tell what, where and what to do next. */
 export class ApiRefusal extends Error {
-  constructor(readonly status: number, readonly issues: readonly ApiIssue[]) {
-    super(issues.map(issue => issue.message).join(' '))
+  constructor(
+    readonly status: number,
+    readonly issues: readonly ApiIssue[],
+  ) {
+    super(issues.map((issue) => issue.message).join(' '))
   }
 }
 
@@ -15,16 +18,26 @@ export interface CallOptions<K extends EndpointName> {
 }
 
 /** Calls one route of the API. Throws an `ApiRefusal` when it is refused or the server cannot be reached (status 0). */
-export async function callApi<K extends EndpointName>(name: K, { id = '', body, query }: CallOptions<K> = {}): Promise<AnswerOf<K>> {
+export async function callApi<K extends EndpointName>(
+  name: K,
+  { id = '', body, query }: CallOptions<K> = {},
+): Promise<AnswerOf<K>> {
   const [method, path] = paths[name]
   const json = body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   let response: Response
   try {
-    const search = query ? `?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)]))}` : ''
+    const search = query
+      ? `?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)]))}`
+      : ''
     response = await fetch(path.replace(':id', encodeURIComponent(id)) + search, { method, ...json })
-  }
-  catch {
-    throw new ApiRefusal(0, [{ code: 'unreachable', path: '', message: 'The server does not answer. Start it again with “npm run demo”; what you entered stays here.' }])
+  } catch {
+    throw new ApiRefusal(0, [
+      {
+        code: 'unreachable',
+        path: '',
+        message: 'The server does not answer. Start it again with “npm run demo”; what you entered stays here.',
+      },
+    ])
   }
   const answer: unknown = await response.json()
   if (!response.ok) throw new ApiRefusal(response.status, (answer as { issues: ApiIssue[] }).issues)

@@ -7,19 +7,36 @@ const event = (version: number): LiveEvent => ({ type: 'bench', version, changes
 
 /** A stream over hand-driven sources, and tabs that write down what they get. */
 function setUp() {
-  const sources: (Source & { after: string, isClosed: boolean })[] = []
+  const sources: (Source & { after: string; isClosed: boolean })[] = []
   const waiting: (() => void)[] = []
-  const stream = new LiveStream((after) => {
-    const source = { after, isClosed: false, readyState: 1, onmessage: null, onopen: null, onerror: null, close: () => { source.isClosed = true } } as typeof sources[number]
-    sources.push(source)
-    return source
-  }, work => waiting.push(work))
+  const stream = new LiveStream(
+    (after) => {
+      const source = {
+        after,
+        isClosed: false,
+        readyState: 1,
+        onmessage: null,
+        onopen: null,
+        onerror: null,
+        close: () => {
+          source.isClosed = true
+        },
+      } as (typeof sources)[number]
+      sources.push(source)
+      return source
+    },
+    (work) => waiting.push(work),
+  )
   const tab = (after: string) => {
     const got: string[] = []
-    const leave = stream.join(after, { event: (id, { type }) => got.push(type === 'reset' ? 'reset' : id), open: isOpen => got.push(isOpen ? 'open' : 'shut') })
+    const leave = stream.join(after, {
+      event: (id, { type }) => got.push(type === 'reset' ? 'reset' : id),
+      open: (isOpen) => got.push(isOpen ? 'open' : 'shut'),
+    })
     return { got, leave }
   }
-  const send = (id: string, live: LiveEvent) => sources.at(-1)!.onmessage!({ lastEventId: id, data: JSON.stringify(live) } as MessageEvent<string>)
+  const send = (id: string, live: LiveEvent) =>
+    sources.at(-1)!.onmessage!({ lastEventId: id, data: JSON.stringify(live) } as MessageEvent<string>)
   return { sources, waiting, tab, send }
 }
 
@@ -32,8 +49,12 @@ test('tabs share one source; one that joins later gets what it lacks, each event
   const second = tab('a:6')
   const third = tab('a:7')
   send('a:8', event(3))
-  expect([first.got, second.got, third.got]).toEqual([['shut', 'open', 'a:6', 'a:7', 'a:8'], ['a:7', 'open', 'a:8'], ['open', 'a:8']])
-  expect(sources.map(source => source.after)).toEqual(['a:5'])
+  expect([first.got, second.got, third.got]).toEqual([
+    ['shut', 'open', 'a:6', 'a:7', 'a:8'],
+    ['a:7', 'open', 'a:8'],
+    ['open', 'a:8'],
+  ])
+  expect(sources.map((source) => source.after)).toEqual(['a:5'])
   first.leave()
   second.leave()
   expect(sources[0]!.isClosed).toBe(false)
@@ -60,5 +81,8 @@ test('a refused stream is opened again from the last event seen', () => {
   Object.assign(sources[0]!, { readyState: 2 })
   sources[0]!.onerror!(new Event('error'))
   waiting[0]!()
-  expect([got, sources.map(source => source.after)]).toEqual([['shut', 'a:6', 'shut'], ['a:5', 'a:6']])
+  expect([got, sources.map((source) => source.after)]).toEqual([
+    ['shut', 'a:6', 'shut'],
+    ['a:5', 'a:6'],
+  ])
 })

@@ -30,9 +30,12 @@ export class LiveStream {
   private readonly listeners = new Set<Listener>()
   /** Events after `from`, oldest first. */
   private from = ''
-  private kept: { id: string, event: LiveEvent }[] = []
+  private kept: { id: string; event: LiveEvent }[] = []
 
-  constructor(private readonly openSource: (after: string) => Source, private readonly later: (work: () => void, ms: number) => unknown = setTimeout) {}
+  constructor(
+    private readonly openSource: (after: string) => Source,
+    private readonly later: (work: () => void, ms: number) => unknown = setTimeout,
+  ) {}
 
   /** Gives back what ends the membership; with the last one the stream is closed. */
   join(after: string, listener: Listener): () => void {
@@ -57,9 +60,10 @@ export class LiveStream {
     source.onerror = () => {
       this.tellOpen(false)
       // A stream that was refused is not tried again by the browser itself.
-      if (source.readyState === CLOSED) this.later(() => this.source === source && this.begin(this.kept.at(-1)?.id ?? this.from), RETRY_MS)
+      if (source.readyState === CLOSED)
+        this.later(() => this.source === source && this.begin(this.kept.at(-1)?.id ?? this.from), RETRY_MS)
     }
-    source.onmessage = message => this.take(message.lastEventId, JSON.parse(message.data) as LiveEvent)
+    source.onmessage = (message) => this.take(message.lastEventId, JSON.parse(message.data) as LiveEvent)
   }
 
   private take(id: string, event: LiveEvent): void {
@@ -67,8 +71,7 @@ export class LiveStream {
       // The server knows nothing of where this stream was: every tab must read the state anew, and then joins again.
       this.source?.close()
       this.source = undefined
-    }
-    else {
+    } else {
       this.kept.push({ id, event })
       if (this.kept.length > KEPT_EVENTS) this.from = this.kept.shift()!.id
     }

@@ -3,5 +3,7 @@ import { endpoints } from '../../contract'
 import { paths } from './paths'
 
 test('the browser calls the routes the contract names', () => {
-  expect(paths).toEqual(Object.fromEntries(Object.entries(endpoints).map(([name, { method, path }]) => [name, [method, path]])))
+  expect(paths).toEqual(
+    Object.fromEntries(Object.entries(endpoints).map(([name, { method, path }]) => [name, [method, path]])),
+  )
 })

@@ -5,7 +5,11 @@ import { useKept } from './useKept'
 let stored: Map<string, string>
 beforeEach(() => {
   stored = new Map()
-  vi.stubGlobal('sessionStorage', { getItem: (key: string) => stored.get(key) ?? null, setItem: (key: string, value: string) => stored.set(key, value), removeItem: (key: string) => stored.delete(key) })
+  vi.stubGlobal('sessionStorage', {
+    getItem: (key: string) => stored.get(key) ?? null,
+    setItem: (key: string, value: string) => stored.set(key, value),
+    removeItem: (key: string) => stored.delete(key),
+  })
 })
 
 describe('what is being filled in', () => {

@@ -9,15 +9,19 @@ import { canonicalJson } from '~~/core/bench'
 export function useKept<T>(key: string, fresh: T) {
   const began = ref(canonicalJson(fresh))
   const stored = sessionStorage.getItem(key)
-  const kept = ref(stored ? JSON.parse(stored) as T : copyOf(fresh)) as Ref<T>
+  const kept = ref(stored ? (JSON.parse(stored) as T) : copyOf(fresh)) as Ref<T>
   const isTouched = computed(() => canonicalJson(kept.value) !== began.value)
   const wasRestored = isTouched.value
   /** What it began with has been altered elsewhere since. */
   const isOvertaken = ref(false)
-  const stopKeeping = watch(kept, (value) => {
-    if (isTouched.value) sessionStorage.setItem(key, JSON.stringify(value))
-    else sessionStorage.removeItem(key)
-  }, { deep: true })
+  const stopKeeping = watch(
+    kept,
+    (value) => {
+      if (isTouched.value) sessionStorage.setItem(key, JSON.stringify(value))
+      else sessionStorage.removeItem(key)
+    },
+    { deep: true },
+  )
 
   /** Begins again from this, unaltered or with what is to stand in its place. */
   function restart(from: T, to: T = from): void {

@@ -25,8 +25,7 @@ export function useLiveEvents(): void {
           mirror.phase = isOpen ? 'live' : 'cut-off'
         },
       })
-    }
-    catch {
+    } catch {
       mirror.phase = 'cut-off'
       retry = setTimeout(begin, RETRY_MS)
     }

@@ -13,7 +13,17 @@ import { assertNever } from '~~/core/result'
 const KEPT_KEYS = 200
 const KEPT_RUNS = 500
 
-const emptyBench: BenchState = { programs: {}, windows: {}, stack: [], files: {}, folders: {}, addresses: [], devices: {}, messages: [], lamps: [] }
+const emptyBench: BenchState = {
+  programs: {},
+  windows: {},
+  stack: [],
+  files: {},
+  folders: {},
+  addresses: [],
+  devices: {},
+  messages: [],
+  lamps: [],
+}
 
 function minuteNow(): number {
   const now = new Date()
@@ -39,21 +49,31 @@ export const useMirror = defineStore('mirror', () => {
     minuteOfDay.value = minuteNow()
   }, 2000)
 
-  const leverById = computed(() => new Map(levers.value.map(lever => [lever.id, lever])))
-  const frameById = computed(() => new Map(frames.value.map(frame => [frame.id, frame])))
+  const leverById = computed(() => new Map(levers.value.map((lever) => [lever.id, lever])))
+  const frameById = computed(() => new Map(frames.value.map((frame) => [frame.id, frame])))
   /** The frames, to be chosen from. */
-  const frameChoices = computed(() => frames.value.map(frame => ({ value: frame.id, name: frame.name })))
+  const frameChoices = computed(() => frames.value.map((frame) => ({ value: frame.id, name: frame.name })))
   /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
-  const framesLive = computed<readonly Frame[]>(before => framesNow(frames.value, bench.value, before, minuteOfDay.value))
-  const tables = computed(() => new Map(frames.value.map(frame => [frame.id, tableFor(frame.id, values.value, bench.value)])))
+  const framesLive = computed<readonly Frame[]>((before) =>
+    framesNow(frames.value, bench.value, before, minuteOfDay.value),
+  )
+  const tables = computed(
+    () => new Map(frames.value.map((frame) => [frame.id, tableFor(frame.id, values.value, bench.value)])),
+  )
   const front = computed(() => frontWindow(bench.value))
   const frontProgramId = computed(() => frontProgram(bench.value)?.id)
   /** Levers to be chosen from, by their number. */
-  const leverChoices = computed(() => levers.value.map(lever => ({ value: lever.id, name: `${lever.plate} ${lever.name}` })))
-  const openQuestions = computed(() => runs.value.filter(run => run.phase === 'asking'))
+  const leverChoices = computed(() =>
+    levers.value.map((lever) => ({ value: lever.id, name: `${lever.plate} ${lever.name}` })),
+  )
+  const openQuestions = computed(() => runs.value.filter((run) => run.phase === 'asking'))
 
   /** The names that sentences need, of frames too. */
-  const names = computed(() => ({ programs: bench.value.programs, devices: bench.value.devices, frames: Object.fromEntries(frames.value.map(frame => [frame.id, frame.name])) }))
+  const names = computed(() => ({
+    programs: bench.value.programs,
+    devices: bench.value.devices,
+    frames: Object.fromEntries(frames.value.map((frame) => [frame.id, frame.name])),
+  }))
 
   /** The named values that levers of a frame can use, as they resolve now. */
   function tableOf(frameId: string): ValueTable {
@@ -76,10 +96,13 @@ export const useMirror = defineStore('mirror', () => {
   /** Takes one live event in. False when it does not fit what is here, so that the whole state must be asked for again. */
   function take(event: LiveEvent): boolean {
     switch (event.type) {
-      case 'bench': return takeChanges(event)
+      case 'bench':
+        return takeChanges(event)
       case 'levers': {
-        const gone = new Set([...event.removed, ...event.changed.map(lever => lever.id)])
-        levers.value = [...levers.value.filter(lever => !gone.has(lever.id)), ...event.changed].sort((a, b) => a.plate - b.plate)
+        const gone = new Set([...event.removed, ...event.changed.map((lever) => lever.id)])
+        levers.value = [...levers.value.filter((lever) => !gone.has(lever.id)), ...event.changed].sort(
+          (a, b) => a.plate - b.plate,
+        )
         frames.value = event.frames
         values.value = event.values
         keySettings.value = event.keys
@@ -90,19 +113,22 @@ export const useMirror = defineStore('mirror', () => {
         takeRun(event.run)
         return true
       case 'key':
-        if ((keys.value.at(-1)?.id ?? 0) < event.entry.id) keys.value = [...keys.value.slice(1 - KEPT_KEYS), event.entry]
+        if ((keys.value.at(-1)?.id ?? 0) < event.entry.id)
+          keys.value = [...keys.value.slice(1 - KEPT_KEYS), event.entry]
         return true
-      case 'reset': return false
-      default: return assertNever(event)
+      case 'reset':
+        return false
+      default:
+        return assertNever(event)
     }
   }
 
   /** Takes levers from an answer, where it came before the live event; an older version never replaces a newer one. */
   function adopt(changed: readonly Lever[]): void {
-    const newer = changed.filter(lever => (leverById.value.get(lever.id)?.version ?? 0) < lever.version)
+    const newer = changed.filter((lever) => (leverById.value.get(lever.id)?.version ?? 0) < lever.version)
     if (newer.length === 0) return
-    const ids = new Set(newer.map(lever => lever.id))
-    levers.value = [...levers.value.filter(lever => !ids.has(lever.id)), ...newer].sort((a, b) => a.plate - b.plate)
+    const ids = new Set(newer.map((lever) => lever.id))
+    levers.value = [...levers.value.filter((lever) => !ids.has(lever.id)), ...newer].sort((a, b) => a.plate - b.plate)
   }
 
   function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
@@ -116,9 +142,34 @@ export const useMirror = defineStore('mirror', () => {
   }
 
   function takeRun(run: RunSummary): void {
-    const known = runs.value.findIndex(entry => entry.id === run.id)
+    const known = runs.value.findIndex((entry) => entry.id === run.id)
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
   }
 
-  return { phase, minuteOfDay, bench, benchVersion, levers, frames, framesLive, values, keySettings, history, runs, keys, leverById, frameById, frameChoices, leverChoices, front, frontProgramId, openQuestions, names, tableOf, fill, take, adopt }
+  return {
+    phase,
+    minuteOfDay,
+    bench,
+    benchVersion,
+    levers,
+    frames,
+    framesLive,
+    values,
+    keySettings,
+    history,
+    runs,
+    keys,
+    leverById,
+    frameById,
+    frameChoices,
+    leverChoices,
+    front,
+    frontProgramId,
+    openQuestions,
+    names,
+    tableOf,
+    fill,
+    take,
+    adopt,
+  }
 })

@@ -6,7 +6,7 @@ export interface Notice {
   readonly text: string
   readonly tone: 'plain' | 'fault'
   /** What can be done about it at once. */
-  readonly action?: { readonly label: string, readonly act: () => unknown }
+  readonly action?: { readonly label: string; readonly act: () => unknown }
 }
 
 const SHOWN_MS = 8000
@@ -35,8 +35,7 @@ export const useNotices = defineStore('notices', () => {
   async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
     try {
       return await work()
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof ApiRefusal)) throw error
       show({ text: error.message, tone: 'fault' })
       return undefined

@@ -5,31 +5,42 @@ import { computed } from 'vue'
 const { chord } = defineProps<{ chord: string }>()
 
 const words: Record<string, string> = { Up: '↑', Down: '↓', Left: '←', Right: '→' }
-const chords = computed(() => chord.split(' ').filter(Boolean).map(text => (text.endsWith('++') ? [...text.slice(0, -2).split('+'), '+'] : text === '+' ? ['+'] : text.split('+'))))
+const chords = computed(() =>
+  chord
+    .split(' ')
+    .filter(Boolean)
+    .map((text) =>
+      text.endsWith('++') ? [...text.slice(0, -2).split('+'), '+'] : text === '+' ? ['+'] : text.split('+'),
+    ),
+)
 </script>
 
 <template>
-  <span
-    class="chord"
-    :aria-label="chord"
-  >
-    <span
-      v-for="(parts, i) in chords"
-      :key="i"
-      class="one"
-      aria-hidden="true"
-    ><kbd
-      v-for="(part, j) in parts"
-      :key="j"
-    >{{ words[part] ?? part }}</kbd></span>
+  <span class="chord" :aria-label="chord">
+    <span v-for="(parts, i) in chords" :key="i" class="one" aria-hidden="true"
+      ><kbd v-for="(part, j) in parts" :key="j">{{ words[part] ?? part }}</kbd></span
+    >
   </span>
 </template>
 
 <style scoped>
-.chord { display: inline-flex; gap: 6px; white-space: nowrap; }
-.one { display: inline-flex; gap: 2px; }
+.chord {
+  display: inline-flex;
+  gap: 6px;
+  white-space: nowrap;
+}
+.one {
+  display: inline-flex;
+  gap: 2px;
+}
 kbd {
-  font: 500 12px/18px var(--mono); padding: 0 5px; min-width: 20px; text-align: center;
-  border: 1px solid var(--line-strong); border-radius: 2px; background: var(--surface); color: var(--ink);
+  font: 500 12px/18px var(--mono);
+  padding: 0 5px;
+  min-width: 20px;
+  text-align: center;
+  border: 1px solid var(--line-strong);
+  border-radius: 2px;
+  background: var(--surface);
+  color: var(--ink);
 }
 </style>

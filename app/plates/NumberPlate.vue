@@ -13,10 +13,29 @@ import IconPlace from '~icons/tabler/map-pin'
 import IconProgram from '~icons/tabler/app-window'
 
 /** The enamel plate of a lever: its number, and by colour and glyph what it acts on. */
-const { plate, steps, off = false, lamp } = defineProps<{ plate: number, steps: readonly Step[], off?: boolean, lamp?: LampNow }>()
+const {
+  plate,
+  steps,
+  off = false,
+  lamp,
+} = defineProps<{ plate: number; steps: readonly Step[]; off?: boolean; lamp?: LampNow }>()
 
-const glyphs = { program: IconProgram, place: IconPlace, device: IconDevice, keys: IconKeys, message: IconMessage, sheet: IconSheet }
-const words: Record<Nature, string> = { program: 'a program', place: 'a place', device: 'a device', keys: 'keys and text', message: 'a message', sheet: 'a run sheet' }
+const glyphs = {
+  program: IconProgram,
+  place: IconPlace,
+  device: IconDevice,
+  keys: IconKeys,
+  message: IconMessage,
+  sheet: IconSheet,
+}
+const words: Record<Nature, string> = {
+  program: 'a program',
+  place: 'a place',
+  device: 'a device',
+  keys: 'keys and text',
+  message: 'a message',
+  sheet: 'a run sheet',
+}
 const nature = computed(() => natureOf(steps))
 </script>
 
@@ -27,31 +46,46 @@ const nature = computed(() => natureOf(steps))
     :style="{ '--enamel': `var(--plate-${nature})` }"
     :title="`Number ${plate}: ${words[nature]}${lamp ? `. ${lamp.name}: ${lamp.words}` : ''}`"
   >
-    <component
-      :is="glyphs[nature]"
-      class="glyph"
-      aria-hidden="true"
-    />
-    <LampLight
-      v-if="lamp"
-      class="lamp"
-      :state="lamp.state"
-    />
+    <component :is="glyphs[nature]" class="glyph" aria-hidden="true" />
+    <LampLight v-if="lamp" class="lamp" :state="lamp.state" />
     <span>{{ plate === 0 ? '–' : plate }}</span>
   </span>
 </template>
 
 <style scoped>
 .plate {
-  display: inline-flex; align-items: center; justify-content: space-between; gap: 3px;
-  min-width: 42px; height: 22px; padding: 0 5px;
-  background: var(--enamel); color: var(--plate-ink);
-  border-radius: 2px; box-shadow: 0 0 0 1px var(--plate-ink) inset;
+  display: inline-flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 3px;
+  min-width: 42px;
+  height: 22px;
+  padding: 0 5px;
+  background: var(--enamel);
+  color: var(--plate-ink);
+  border-radius: 2px;
+  box-shadow: 0 0 0 1px var(--plate-ink) inset;
   border: 2px solid var(--enamel);
   font: 600 14px/1 var(--engraved);
 }
-.glyph { width: 12px; height: 12px; flex: none; }
-.plate.off { background: none; color: var(--ink-soft); box-shadow: none; border: 1px dashed var(--line-strong); }
-.plate .lamp { width: 10px; height: 10px; border-color: var(--plate-ink); --ink-soft: var(--plate-ink); }
-.plate.off .lamp { border-color: var(--ink-soft); }
+.glyph {
+  width: 12px;
+  height: 12px;
+  flex: none;
+}
+.plate.off {
+  background: none;
+  color: var(--ink-soft);
+  box-shadow: none;
+  border: 1px dashed var(--line-strong);
+}
+.plate .lamp {
+  width: 10px;
+  height: 10px;
+  border-color: var(--plate-ink);
+  --ink-soft: var(--plate-ink);
+}
+.plate.off .lamp {
+  border-color: var(--ink-soft);
+}
 </style>

@@ -12,22 +12,27 @@ const { issueOf } = defineProps<{ issueOf: (path: string) => string | undefined 
 const options = defineModel<ProgramOption[]>({ required: true })
 
 /** How an option and its value are written, as one choice. */
-const forms: { id: string, words: string, value: ProgramOption['value'], joiners: ProgramOption['joiners'] }[] = [
+const forms: { id: string; words: string; value: ProgramOption['value']; joiners: ProgramOption['joiners'] }[] = [
   { id: 'flag', words: 'alone', value: 'none', joiners: [] },
   { id: '=', words: 'name=value', value: 'required', joiners: ['='] },
   { id: 'space', words: 'name value', value: 'required', joiners: ['space'] },
   { id: '=,space', words: 'either', value: 'required', joiners: ['=', 'space'] },
   { id: ':', words: 'name:value', value: 'required', joiners: [':'] },
 ]
-const effects: { id: string, words: string, effect: ProgramOption['effect'] }[] = [
+const effects: { id: string; words: string; effect: ProgramOption['effect'] }[] = [
   { id: 'setting', words: 'is a setting', effect: { kind: 'setting' } },
-  ...WINDOW_PARTS.map(part => ({ id: part, words: `is the ${part === 'dataset' ? 'data set' : part}`, effect: { kind: 'part' as const, part } })),
+  ...WINDOW_PARTS.map((part) => ({
+    id: part,
+    words: `is the ${part === 'dataset' ? 'data set' : part}`,
+    effect: { kind: 'part' as const, part },
+  })),
   { id: 'minimized', words: 'opens minimized', effect: { kind: 'window-mode', mode: 'minimized' } },
   { id: 'maximized', words: 'opens maximized', effect: { kind: 'window-mode', mode: 'maximized' } },
 ]
 
 const formOf = (option: ProgramOption) => (option.value === 'none' ? 'flag' : option.joiners.join(','))
-const effectOf = ({ effect }: ProgramOption) => (effect.kind === 'part' ? effect.part : effect.kind === 'window-mode' ? effect.mode : 'setting')
+const effectOf = ({ effect }: ProgramOption) =>
+  effect.kind === 'part' ? effect.part : effect.kind === 'window-mode' ? effect.mode : 'setting'
 
 function alter(index: number, part: Partial<ProgramOption>): void {
   options.value = options.value.with(index, { ...options.value[index]!, ...part })
@@ -42,12 +47,13 @@ function setValues(index: number, text: string): void {
 
 <template>
   <fieldset>
-    <legend>Options <span class="soft">values: <code>red, dome</code>, or <code>list profiles</code>, or <code>folders below ${captures}</code></span></legend>
-    <div
-      v-for="(option, i) in options"
-      :key="i"
-      class="option"
-    >
+    <legend>
+      Options
+      <span class="soft"
+        >values: <code>red, dome</code>, or <code>list profiles</code>, or <code>folders below ${captures}</code></span
+      >
+    </legend>
+    <div v-for="(option, i) in options" :key="i" class="option">
       <ElInput
         :model-value="joinList(option.names)"
         class="mono"
@@ -58,8 +64,13 @@ function setValues(index: number, text: string): void {
       <ChoiceSelect
         :model-value="formOf(option)"
         :label="`How option ${i + 1} is written`"
-        :options="forms.map(form => ({ value: form.id, name: form.words }))"
-        @update:model-value="alter(i, { value: forms.find(form => form.id === $event)!.value, joiners: [...forms.find(form => form.id === $event)!.joiners] })"
+        :options="forms.map((form) => ({ value: form.id, name: form.words }))"
+        @update:model-value="
+          alter(i, {
+            value: forms.find((form) => form.id === $event)!.value,
+            joiners: [...forms.find((form) => form.id === $event)!.joiners],
+          })
+        "
       />
       <ElInput
         :model-value="writeSource(option.source) || joinList(option.choices)"
@@ -73,8 +84,8 @@ function setValues(index: number, text: string): void {
       <ChoiceSelect
         :model-value="effectOf(option)"
         :label="`What option ${i + 1} does`"
-        :options="effects.map(entry => ({ value: entry.id, name: entry.words }))"
-        @update:model-value="alter(i, { effect: effects.find(entry => entry.id === $event)!.effect })"
+        :options="effects.map((entry) => ({ value: entry.id, name: entry.words }))"
+        @update:model-value="alter(i, { effect: effects.find((entry) => entry.id === $event)!.effect })"
       />
       <ElInput
         :model-value="option.help"
@@ -82,25 +93,41 @@ function setValues(index: number, text: string): void {
         placeholder="What it does"
         @update:model-value="alter(i, { help: $event })"
       />
-      <RemoveButton
-        :label="`Remove option ${i + 1}`"
-        @click="options = options.toSpliced(i, 1)"
-      />
+      <RemoveButton :label="`Remove option ${i + 1}`" @click="options = options.toSpliced(i, 1)" />
       <IssueLine :issue="issueOf(String(i))" />
     </div>
-    <AddButton
-      @click="options = [...options, emptyOption()]"
-    >
-      Option
-    </AddButton>
+    <AddButton @click="options = [...options, emptyOption()]"> Option </AddButton>
   </fieldset>
 </template>
 
 <style scoped>
-fieldset { border: 0; margin: 0; padding: 0; display: grid; gap: 6px; justify-items: start; min-width: 0; }
-legend { font: 600 14px var(--engraved); padding: 0 0 4px; }
-legend .soft { font: 400 13px var(--plain); }
-.option { display: grid; grid-template-columns: 140px 120px minmax(0, 1.2fr) 150px minmax(0, 1fr) 28px; gap: 6px; align-items: center; width: 100%; }
-.option .el-button { padding: 0; }
-.option p { grid-column: 1 / -1; }
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  min-width: 0;
+}
+legend {
+  font: 600 14px var(--engraved);
+  padding: 0 0 4px;
+}
+legend .soft {
+  font: 400 13px var(--plain);
+}
+.option {
+  display: grid;
+  grid-template-columns: 140px 120px minmax(0, 1.2fr) 150px minmax(0, 1fr) 28px;
+  gap: 6px;
+  align-items: center;
+  width: 100%;
+}
+.option .el-button {
+  padding: 0;
+}
+.option p {
+  grid-column: 1 / -1;
+}
 </style>

@@ -16,30 +16,59 @@ import { useKept } from '~/live/useKept'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import OptionRows from './OptionRows.vue'
-import { emptyPositional, idFrom, joinList, readReports, readSource, splitList, writeReports, writeSource } from './programDraft'
+import {
+  emptyPositional,
+  idFrom,
+  joinList,
+  readReports,
+  readSource,
+  splitList,
+  writeReports,
+  writeSource,
+} from './programDraft'
 
 /** How a program reads its arguments, as a form: what it is called, its options, its files in their order, and what it does with what it does not know. */
-const { program, isNew } = defineProps<{ program: Program, isNew: boolean }>()
+const { program, isNew } = defineProps<{ program: Program; isNew: boolean }>()
 const emit = defineEmits<{ saved: [program: Program | undefined] }>()
 
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
 const begun = (from: Program) => ({ program: from, reports: writeReports(from.reports) })
-const { kept, isTouched, isOvertaken, restart, follow, forget } = useKept(`keen-lever.program.${isNew ? 'new' : program.id}`, begun(program))
+const { kept, isTouched, isOvertaken, restart, follow, forget } = useKept(
+  `keen-lever.program.${isNew ? 'new' : program.id}`,
+  begun(program),
+)
 const draft = computed(() => kept.value.program)
-watch(() => program, now => follow(begun(now)))
+watch(
+  () => program,
+  (now) => follow(begun(now)),
+)
 const wasTried = ref(false)
 const refused = ref('')
 
-const whole = computed<Program>(() => ({ ...draft.value, id: isNew ? idFrom(draft.value.name, mirror.bench.programs) : program.id, reports: readReports(kept.value.reports) }))
+const whole = computed<Program>(() => ({
+  ...draft.value,
+  id: isNew ? idFrom(draft.value.name, mirror.bench.programs) : program.id,
+  reports: readReports(kept.value.reports),
+}))
 const issues = computed(() => {
   const parsed = programSchema.safeParse(whole.value)
-  return parsed.success ? [] : parsed.error.issues.map(issue => ({ path: issue.path.map(String).join('.'), message: issue.message }))
+  return parsed.success
+    ? []
+    : parsed.error.issues.map((issue) => ({ path: issue.path.map(String).join('.'), message: issue.message }))
 })
 const rules = computed(() => draft.value.arguments)
 /** Arguments of levers that the description as it stands would not know, so that one sees what it changes. */
-const users = computed(() => mirror.levers.flatMap(lever => lever.steps.flatMap(step => (step.kind === 'program.open' && step.programId === program.id ? [{ lever, raw: composeArguments(rules.value, step.args).filter(part => part.kind === 'raw') }] : []))))
+const users = computed(() =>
+  mirror.levers.flatMap((lever) =>
+    lever.steps.flatMap((step) =>
+      step.kind === 'program.open' && step.programId === program.id
+        ? [{ lever, raw: composeArguments(rules.value, step.args).filter((part) => part.kind === 'raw') }]
+        : [],
+    ),
+  ),
+)
 
 function alter(part: Partial<Program>): void {
   kept.value = { ...kept.value, program: { ...draft.value, ...part } }
@@ -49,12 +78,20 @@ function alterRules(part: Partial<Program['arguments']>): void {
   alter({ arguments: { ...rules.value, ...part } })
 }
 
-function alterAt<K extends 'positionals' | 'order'>(key: K, index: number, part: Partial<Program['arguments'][K][number]>): void {
-  alterRules({ [key]: (rules.value[key] as unknown[]).with(index, { ...rules.value[key][index], ...part }) } as Partial<Program['arguments']>)
+function alterAt<K extends 'positionals' | 'order'>(
+  key: K,
+  index: number,
+  part: Partial<Program['arguments'][K][number]>,
+): void {
+  alterRules({ [key]: (rules.value[key] as unknown[]).with(index, { ...rules.value[key][index], ...part }) } as Partial<
+    Program['arguments']
+  >)
 }
 
 function issueOf(path: string): string | undefined {
-  return wasTried.value ? issues.value.find(issue => issue.path === path || issue.path.startsWith(`${path}.`))?.message : undefined
+  return wasTried.value
+    ? issues.value.find((issue) => issue.path === path || issue.path.startsWith(`${path}.`))?.message
+    : undefined
 }
 
 async function save(): Promise<void> {
@@ -67,8 +104,7 @@ async function save(): Promise<void> {
     if (isNew) forget()
     else restart(begun(saved))
     emit('saved', saved)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof ApiRefusal)) throw error
     refused.value = error.message
   }
@@ -90,36 +126,14 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <form
-    class="form"
-    @submit.prevent="save"
-  >
+  <form class="form" @submit.prevent="save">
     <div class="head">
       <h2>{{ isNew ? 'A program of your own' : program.name }}</h2>
-      <span
-        v-if="isTouched"
-        class="soft"
-      >not saved yet</span>
+      <span v-if="isTouched" class="soft">not saved yet</span>
       <span class="gap" />
-      <ElButton
-        v-if="!isNew"
-        @click="remove"
-      >
-        Take off the bench
-      </ElButton>
-      <ElButton
-        v-if="isTouched"
-        @click="restart(begun(program))"
-      >
-        Discard
-      </ElButton>
-      <ElButton
-        type="primary"
-        native-type="submit"
-        :disabled="!isTouched || isOvertaken"
-      >
-        Save
-      </ElButton>
+      <ElButton v-if="!isNew" @click="remove"> Take off the bench </ElButton>
+      <ElButton v-if="isTouched" @click="restart(begun(program))"> Discard </ElButton>
+      <ElButton type="primary" native-type="submit" :disabled="!isTouched || isOvertaken"> Save </ElButton>
     </div>
     <OvertakenBar
       v-if="isOvertaken"
@@ -129,10 +143,7 @@ useEventListener(window, 'keydown', (event) => {
     />
     <IssueLine :issue="refused" />
     <div class="thirds">
-      <FormField
-        label="Name"
-        :issue="issueOf('name') && 'Give the program a name.'"
-      >
+      <FormField label="Name" :issue="issueOf('name') && 'Give the program a name.'">
         <template #default="{ fieldId, invalid }">
           <ElInput
             :id="fieldId"
@@ -142,10 +153,7 @@ useEventListener(window, 'keydown', (event) => {
           />
         </template>
       </FormField>
-      <FormField
-        label="File that starts it"
-        :issue="issueOf('executable')"
-      >
+      <FormField label="File that starts it" :issue="issueOf('executable')">
         <template #default="{ fieldId }">
           <ElInput
             :id="fieldId"
@@ -156,10 +164,7 @@ useEventListener(window, 'keydown', (event) => {
           />
         </template>
       </FormField>
-      <FormField
-        label="Icon"
-        hint="a name of the shipped set"
-      >
+      <FormField label="Icon" hint="a name of the shipped set">
         <template #default="{ fieldId }">
           <ElInput
             :id="fieldId"
@@ -174,8 +179,14 @@ useEventListener(window, 'keydown', (event) => {
             :id="fieldId"
             :model-value="draft.instances === 'multi' ? 'multi' : draft.whenRunning"
             label="Started again while it runs"
-            :options="[{ value: 'multi', name: 'opens another' }, { value: 'loads', name: 'runs once; takes the new arguments' }, { value: 'comes-to-front', name: 'runs once; comes to the front only' }]"
-            @update:model-value="alter($event === 'multi' ? { instances: 'multi' } : { instances: 'single', whenRunning: $event })"
+            :options="[
+              { value: 'multi', name: 'opens another' },
+              { value: 'loads', name: 'runs once; takes the new arguments' },
+              { value: 'comes-to-front', name: 'runs once; comes to the front only' },
+            ]"
+            @update:model-value="
+              alter($event === 'multi' ? { instances: 'multi' } : { instances: 'single', whenRunning: $event })
+            "
           />
         </template>
       </FormField>
@@ -185,7 +196,10 @@ useEventListener(window, 'keydown', (event) => {
             :id="fieldId"
             :model-value="rules.onUnknown"
             label="What it does not know"
-            :options="[{ value: 'ignored', name: 'is silently ignored' }, { value: 'error-window', name: 'gives an error window' }]"
+            :options="[
+              { value: 'ignored', name: 'is silently ignored' },
+              { value: 'error-window', name: 'gives an error window' },
+            ]"
             @update:model-value="alterRules({ onUnknown: $event })"
           />
         </template>
@@ -196,7 +210,10 @@ useEventListener(window, 'keydown', (event) => {
             :id="fieldId"
             :model-value="rules.onMissingFile"
             label="A file that is not there"
-            :options="[{ value: 'ignored', name: 'is silently ignored' }, { value: 'error-window', name: 'gives an error window' }]"
+            :options="[
+              { value: 'ignored', name: 'is silently ignored' },
+              { value: 'error-window', name: 'gives an error window' },
+            ]"
             @update:model-value="alterRules({ onMissingFile: $event })"
           />
         </template>
@@ -204,20 +221,16 @@ useEventListener(window, 'keydown', (event) => {
     </div>
     <OptionRows
       :model-value="rules.options"
-      :issue-of="path => issueOf(`arguments.options.${path}`)"
+      :issue-of="(path) => issueOf(`arguments.options.${path}`)"
       @update:model-value="alterRules({ options: $event })"
     />
     <fieldset>
       <legend>Files, folders and addresses it takes</legend>
-      <div
-        v-for="(positional, i) in rules.positionals"
-        :key="i"
-        class="positional"
-      >
+      <div v-for="(positional, i) in rules.positionals" :key="i" class="positional">
         <ChoiceSelect
           :model-value="positional.kind"
           :label="`Kind of position ${i + 1}`"
-          :options="['file', 'folder', 'address', 'text'].map(kind => ({ value: kind, name: kind }))"
+          :options="['file', 'folder', 'address', 'text'].map((kind) => ({ value: kind, name: kind }))"
           @update:model-value="alterAt('positionals', i, { kind: $event })"
         />
         <ElInput
@@ -230,7 +243,12 @@ useEventListener(window, 'keydown', (event) => {
           :model-value="joinList(positional.endings)"
           :aria-label="`Endings of position ${i + 1}`"
           placeholder=".atlas, .map"
-          @change="alterAt('positionals', i, { endings: splitList($event).length > 0 ? splitList($event).map(ending => ending.toLowerCase()) : undefined })"
+          @change="
+            alterAt('positionals', i, {
+              endings:
+                splitList($event).length > 0 ? splitList($event).map((ending) => ending.toLowerCase()) : undefined,
+            })
+          "
         />
         <ElInput
           :model-value="positional.most?.toString() ?? ''"
@@ -250,19 +268,11 @@ useEventListener(window, 'keydown', (event) => {
           @click="alterRules({ positionals: rules.positionals.toSpliced(i, 1) })"
         />
       </div>
-      <AddButton
-        @click="alterRules({ positionals: [...rules.positionals, emptyPositional()] })"
-      >
-        Position
-      </AddButton>
+      <AddButton @click="alterRules({ positionals: [...rules.positionals, emptyPositional()] })"> Position </AddButton>
     </fieldset>
     <fieldset>
       <legend>Order</legend>
-      <div
-        v-for="(rule, i) in rules.order"
-        :key="i"
-        class="order"
-      >
+      <div v-for="(rule, i) in rules.order" :key="i" class="order">
         <span>A</span>
         <ElInput
           :model-value="rule.role"
@@ -284,22 +294,14 @@ useEventListener(window, 'keydown', (event) => {
           placeholder="Why, as a sentence."
           @update:model-value="alterAt('order', i, { because: $event })"
         />
-        <RemoveButton
-          :label="`Remove rule ${i + 1}`"
-          @click="alterRules({ order: rules.order.toSpliced(i, 1) })"
-        />
+        <RemoveButton :label="`Remove rule ${i + 1}`" @click="alterRules({ order: rules.order.toSpliced(i, 1) })" />
       </div>
-      <AddButton
-        @click="alterRules({ order: [...rules.order, { role: '', after: '', because: '' }] })"
-      >
+      <AddButton @click="alterRules({ order: [...rules.order, { role: '', after: '', because: '' }] })">
         Order rule
       </AddButton>
     </fieldset>
     <div class="thirds">
-      <FormField
-        label="Lists it reports"
-        hint="one a line"
-      >
+      <FormField label="Lists it reports" hint="one a line">
         <template #default="{ fieldId }">
           <ElInput
             :id="fieldId"
@@ -311,42 +313,53 @@ useEventListener(window, 'keydown', (event) => {
           />
         </template>
       </FormField>
-      <FormField
-        label="Environment it reads"
-        hint="each sets the profile"
-      >
+      <FormField label="Environment it reads" hint="each sets the profile">
         <template #default="{ fieldId }">
           <ElInput
             :id="fieldId"
-            :model-value="joinList(rules.environment?.map(rule => rule.name))"
+            :model-value="joinList(rules.environment?.map((rule) => rule.name))"
             class="mono"
             placeholder="HARROW_PROFILE"
             spellcheck="false"
-            @change="alterRules({ environment: splitList($event).length > 0 ? splitList($event).map(name => rules.environment?.find(rule => rule.name === name) ?? { name, effect: { kind: 'part', part: 'profile' }, help: '' }) : undefined })"
+            @change="
+              alterRules({
+                environment:
+                  splitList($event).length > 0
+                    ? splitList($event).map(
+                        (name) =>
+                          rules.environment?.find((rule) => rule.name === name) ?? {
+                            name,
+                            effect: { kind: 'part', part: 'profile' },
+                            help: '',
+                          },
+                      )
+                    : undefined,
+              })
+            "
           />
         </template>
       </FormField>
-      <FormField
-        label="Opens by itself"
-        hint="folder, address, endings"
-      >
+      <FormField label="Opens by itself" hint="folder, address, endings">
         <template #default="{ fieldId }">
           <ElInput
             :id="fieldId"
-            :model-value="joinList([...draft.opens, ...draft.opensFiles ?? []])"
+            :model-value="joinList([...draft.opens, ...(draft.opensFiles ?? [])])"
             placeholder="folder, .log"
-            @change="alter({ opens: splitList($event).filter(item => item === 'folder' || item === 'address') as Program['opens'], opensFiles: splitList($event).some(item => item.startsWith('.')) ? splitList($event).filter(item => item.startsWith('.')) : undefined })"
+            @change="
+              alter({
+                opens: splitList($event).filter((item) => item === 'folder' || item === 'address') as Program['opens'],
+                opensFiles: splitList($event).some((item) => item.startsWith('.'))
+                  ? splitList($event).filter((item) => item.startsWith('.'))
+                  : undefined,
+              })
+            "
           />
         </template>
       </FormField>
     </div>
     <fieldset>
       <legend>Keys it answers itself</legend>
-      <div
-        v-for="(claim, i) in draft.claims"
-        :key="i"
-        class="claim"
-      >
+      <div v-for="(claim, i) in draft.claims" :key="i" class="claim">
         <ElInput
           :model-value="claim.chord"
           class="mono"
@@ -360,44 +373,83 @@ useEventListener(window, 'keydown', (event) => {
           placeholder="What it does"
           @update:model-value="alter({ claims: draft.claims.with(i, { ...claim, does: $event }) })"
         />
-        <RemoveButton
-          :label="`Remove key ${i + 1}`"
-          @click="alter({ claims: draft.claims.toSpliced(i, 1) })"
-        />
+        <RemoveButton :label="`Remove key ${i + 1}`" @click="alter({ claims: draft.claims.toSpliced(i, 1) })" />
         <IssueLine :issue="issueOf(`claims.${i}`)" />
       </div>
-      <AddButton
-        @click="alter({ claims: [...draft.claims, { chord: '', does: '' }] })"
-      >
-        Key
-      </AddButton>
+      <AddButton @click="alter({ claims: [...draft.claims, { chord: '', does: '' }] })"> Key </AddButton>
     </fieldset>
     <section v-if="users.length > 0">
       <h3>Used by</h3>
-      <p
-        v-for="{ lever, raw } in users"
-        :key="lever.id"
-      >
-        {{ lever.plate }} {{ lever.name }}<span
-          v-if="raw.length > 0"
-          class="soft"
-        >; not known to the description: {{ raw.map(part => part.text).join(', ') }}</span>
+      <p v-for="{ lever, raw } in users" :key="lever.id">
+        {{ lever.plate }} {{ lever.name
+        }}<span v-if="raw.length > 0" class="soft"
+          >; not known to the description: {{ raw.map((part) => part.text).join(', ') }}</span
+        >
       </p>
     </section>
   </form>
 </template>
 
 <style scoped>
-.form { padding: 10px 16px 24px; overflow: auto; display: grid; gap: 12px; align-content: start; border-left: 1px solid var(--line); background: var(--surface); }
-.head { display: flex; align-items: center; gap: 8px; }
-.gap { flex: 1; }
-.thirds { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
-fieldset { border: 0; margin: 0; padding: 0; display: grid; gap: 6px; justify-items: start; min-width: 0; }
-legend { font: 600 14px var(--engraved); padding: 0 0 4px; }
-.positional, .order, .claim { display: grid; gap: 6px; align-items: center; width: 100%; }
-.positional { grid-template-columns: 96px 130px minmax(0, 1fr) 96px minmax(0, 1.4fr) 28px; }
-.order { grid-template-columns: auto 130px auto 130px auto minmax(0, 1fr) 28px; }
-.claim { grid-template-columns: 160px minmax(0, 1fr) 28px; }
-.claim p { grid-column: 1 / -1; }
-.positional .el-button, .order .el-button, .claim .el-button { padding: 0; }
+.form {
+  padding: 10px 16px 24px;
+  overflow: auto;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  border-left: 1px solid var(--line);
+  background: var(--surface);
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.gap {
+  flex: 1;
+}
+.thirds {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px 14px;
+  align-items: start;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  min-width: 0;
+}
+legend {
+  font: 600 14px var(--engraved);
+  padding: 0 0 4px;
+}
+.positional,
+.order,
+.claim {
+  display: grid;
+  gap: 6px;
+  align-items: center;
+  width: 100%;
+}
+.positional {
+  grid-template-columns: 96px 130px minmax(0, 1fr) 96px minmax(0, 1.4fr) 28px;
+}
+.order {
+  grid-template-columns: auto 130px auto 130px auto minmax(0, 1fr) 28px;
+}
+.claim {
+  grid-template-columns: 160px minmax(0, 1fr) 28px;
+}
+.claim p {
+  grid-column: 1 / -1;
+}
+.positional .el-button,
+.order .el-button,
+.claim .el-button {
+  padding: 0;
+}
 </style>

@@ -5,14 +5,21 @@ import { useMirror } from '~/live/useMirror'
 import SetIcon from '~/icons/SetIcon.vue'
 
 /** One program of the bench, or several, searched by name or initials. */
-const { label, multiple = false, invalid = false, placeholder = 'Search the programs of the bench' } = defineProps<{ label: string, multiple?: boolean, invalid?: boolean, placeholder?: string }>()
+const {
+  label,
+  multiple = false,
+  invalid = false,
+  placeholder = 'Search the programs of the bench',
+} = defineProps<{ label: string; multiple?: boolean; invalid?: boolean; placeholder?: string }>()
 const chosen = defineModel<string | string[]>({ required: true })
 
 const mirror = useMirror()
 const query = ref('')
 const select = ref<{ blur: () => void }>()
-const index = computed(() => createIndex(Object.values(mirror.bench.programs).map(program => ({ ...program, detail: program.executable }))))
-const programs = computed(() => index.value.search(query.value, { limit: 100 }).map(hit => hit.entry))
+const index = computed(() =>
+  createIndex(Object.values(mirror.bench.programs).map((program) => ({ ...program, detail: program.executable }))),
+)
+const programs = computed(() => index.value.search(query.value, { limit: 100 }).map((hit) => hit.entry))
 /** Once the arrows are used, the list says which one Enter takes; before that it is the best one found, however fast one types. */
 let isBrowsing = false
 
@@ -32,7 +39,7 @@ function onKey(event: KeyboardEvent): void {
   select.value?.blur()
 }
 
-const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !mirror.bench.programs[id]))
+const missing = computed(() => [chosen.value].flat().filter((id) => id !== '' && !mirror.bench.programs[id]))
 </script>
 
 <template>
@@ -50,24 +57,23 @@ const missing = computed(() => [chosen.value].flat().filter(id => id !== '' && !
     @visible-change="filter('')"
     @keydown.capture="onKey"
   >
-    <ElOption
-      v-for="program in programs"
-      :key="program.id"
-      :value="program.id"
-      :label="program.name"
-    >
-      <span class="option"><SetIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code></span>
+    <ElOption v-for="program in programs" :key="program.id" :value="program.id" :label="program.name">
+      <span class="option"
+        ><SetIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code></span
+      >
     </ElOption>
-    <ElOption
-      v-for="id in missing"
-      :key="id"
-      :value="id"
-      :label="`${id} (not on the bench)`"
-    />
+    <ElOption v-for="id in missing" :key="id" :value="id" :label="`${id} (not on the bench)`" />
   </ElSelect>
 </template>
 
 <style scoped>
-.option { display: flex; align-items: center; gap: 8px; }
-.option code { margin-left: auto; font-size: 12px; }
+.option {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.option code {
+  margin-left: auto;
+  font-size: 12px;
+}
 </style>

@@ -23,9 +23,15 @@ const originWords = { described: 'described here', imported: 'imported' }
 const all = computed(() => Object.values(mirror.bench.programs).sort((a, b) => a.name.localeCompare(b.name)))
 const shown = computed(() => {
   const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.value.filter(program => words.every(word => `${program.name} ${program.executable} ${program.categories.join(' ')}`.toLowerCase().includes(word)))
+  return all.value.filter((program) =>
+    words.every((word) =>
+      `${program.name} ${program.executable} ${program.categories.join(' ')}`.toLowerCase().includes(word),
+    ),
+  )
 })
-const chosen = computed<Program | undefined>(() => (isNew.value ? undefined : mirror.bench.programs[chosenId.value ?? ''] ?? shown.value[0]))
+const chosen = computed<Program | undefined>(() =>
+  isNew.value ? undefined : (mirror.bench.programs[chosenId.value ?? ''] ?? shown.value[0]),
+)
 const fresh = computed(() => emptyProgram())
 
 function choose(program: Program | undefined): void {
@@ -34,7 +40,7 @@ function choose(program: Program | undefined): void {
 }
 
 function move(by: number): void {
-  const at = chosen.value ? shown.value.findIndex(program => program.id === chosen.value!.id) : -1
+  const at = chosen.value ? shown.value.findIndex((program) => program.id === chosen.value!.id) : -1
   choose(shown.value[Math.min(Math.max(0, at + by), shown.value.length - 1)])
 }
 
@@ -55,17 +61,9 @@ function saved(program: Program | undefined): void {
         placeholder="Filter by name, path or category"
         aria-label="Filter the programs"
       />
-      <span
-        class="soft"
-        role="status"
-      >{{ shown.length }} programs</span>
+      <span class="soft" role="status">{{ shown.length }} programs</span>
       <span class="gap" />
-      <ElButton
-        type="primary"
-        @click="isNew = true"
-      >
-        <IconPlus class="icon" /> Describe a program
-      </ElButton>
+      <ElButton type="primary" @click="isNew = true"> <IconPlus class="icon" /> Describe a program </ElButton>
     </header>
     <div class="programs">
       <div
@@ -86,14 +84,11 @@ function saved(program: Program | undefined): void {
         >
           <SetIcon :name="program.icon" />
           <strong class="cut">{{ program.name }}</strong>
-          <span class="soft cut">{{ program.origin ? originWords[program.origin] : program.instances === 'single' ? 'runs once' : '' }}</span>
+          <span class="soft cut">{{
+            program.origin ? originWords[program.origin] : program.instances === 'single' ? 'runs once' : ''
+          }}</span>
         </div>
-        <p
-          v-if="shown.length === 0"
-          class="empty"
-        >
-          No program has “{{ filter }}” in its name, path or categories.
-        </p>
+        <p v-if="shown.length === 0" class="empty">No program has “{{ filter }}” in its name, path or categories.</p>
       </div>
       <ProgramEditor
         v-if="isNew || chosen"
@@ -107,8 +102,18 @@ function saved(program: Program | undefined): void {
 </template>
 
 <style scoped>
-.filter { width: 280px; }
-.gap { flex: 1; }
-.programs { display: grid; grid-template-columns: 330px minmax(0, 1fr); min-height: 0; }
-.program { grid-template-columns: 20px minmax(0, 1fr) 110px; }
+.filter {
+  width: 280px;
+}
+.gap {
+  flex: 1;
+}
+.programs {
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr);
+  min-height: 0;
+}
+.program {
+  grid-template-columns: 20px minmax(0, 1fr) 110px;
+}
 </style>

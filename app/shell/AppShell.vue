@@ -26,13 +26,7 @@ const mirror = useMirror()
   <div class="shell">
     <TopBar />
     <main>
-      <p
-        v-if="mirror.phase === 'loading'"
-        class="empty"
-        role="status"
-      >
-        Reading the levers and the bench…
-      </p>
+      <p v-if="mirror.phase === 'loading'" class="empty" role="status">Reading the levers and the bench…</p>
       <slot v-else />
     </main>
     <footer>
@@ -46,6 +40,13 @@ const mirror = useMirror()
 </template>
 
 <style scoped>
-.shell { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; }
-main { min-height: 0; overflow: hidden; }
+.shell {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  height: 100%;
+}
+main {
+  min-height: 0;
+  overflow: hidden;
+}
 </style>

@@ -19,51 +19,39 @@ const pointing = usePointing()
 const actions = useLeverActions()
 const folded = useLocalStorage('keen-lever.strip-folded', false)
 const explainedId = ref<number>()
-const explained = computed(() => mirror.keys.find(entry => entry.id === explainedId.value))
+const explained = computed(() => mirror.keys.find((entry) => entry.id === explainedId.value))
 
 const windows = computed(() => {
   const { bench } = mirror
-  return bench.stack.map(id => bench.windows[id]!).filter(window => window.mode !== 'hidden' && window.mode !== 'minimized').reverse().slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)
-    .map(window => ({ id: window.id, title: windowTitle(bench, window), program: bench.programs[window.programId], fault: Boolean(window.content.error), isFront: window.id === mirror.front?.id }))
+  return bench.stack
+    .map((id) => bench.windows[id]!)
+    .filter((window) => window.mode !== 'hidden' && window.mode !== 'minimized')
+    .reverse()
+    .slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)
+    .map((window) => ({
+      id: window.id,
+      title: windowTitle(bench, window),
+      program: bench.programs[window.programId],
+      fault: Boolean(window.content.error),
+      isFront: window.id === mirror.front?.id,
+    }))
 })
 const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
 </script>
 
 <template>
-  <KeyExplanation
-    v-if="explained"
-    :entry="explained"
-    @close="explainedId = undefined"
-  />
-  <section
-    class="strip"
-    :class="{ folded }"
-    aria-label="Bench strip"
-  >
-    <div
-      class="part keys"
-      role="log"
-      aria-label="Last keys"
-    >
-      <h3 v-if="!folded">
-        Last keys
-      </h3>
-      <KeyTrail
-        :count="folded ? 1 : 3"
-        @explain="explainedId = $event"
-      />
+  <KeyExplanation v-if="explained" :entry="explained" @close="explainedId = undefined" />
+  <section class="strip" :class="{ folded }" aria-label="Bench strip">
+    <div class="part keys" role="log" aria-label="Last keys">
+      <h3 v-if="!folded">Last keys</h3>
+      <KeyTrail :count="folded ? 1 : 3" @explain="explainedId = $event" />
     </div>
-    <div
-      class="part"
-      :class="{ pointing: pointing.isPointing }"
-    >
+    <div class="part" :class="{ pointing: pointing.isPointing }">
       <h3 v-if="!folded">
-        {{ pointing.isPointing ? 'Point at a window' : 'In front' }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
+        {{ pointing.isPointing ? 'Point at a window' : 'In front'
+        }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
       </h3>
-      <ol
-        class="windows"
-        aria-label="Windows, front first"
-      >
+      <ol class="windows" aria-label="Windows, front first">
         <li
           v-for="window in windows"
           :key="window.id"
@@ -80,25 +68,13 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
           <SetIcon :name="window.program?.icon" />
           <span class="cut">{{ window.title }}</span>
         </li>
-        <li
-          v-if="windows.length === 0"
-          class="none"
-        >
-          No window is shown.
-        </li>
+        <li v-if="windows.length === 0" class="none">No window is shown.</li>
       </ol>
     </div>
     <div class="part">
-      <h3
-        v-if="!folded"
-        class="lamps-head"
-      >
+      <h3 v-if="!folded" class="lamps-head">
         Lamps
-        <span
-          class="frames"
-          role="group"
-          aria-label="Frames"
-        >
+        <span class="frames" role="group" aria-label="Frames">
           <button
             v-for="frame in mirror.framesLive"
             :key="frame.id"
@@ -106,7 +82,9 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
             :aria-pressed="frame.on"
             :title="`Frame ${frame.name}: ${frame.on ? 'on' : 'off'}. Switch it.`"
             @click="actions.switchFrame(frame.id, !frame.on)"
-          ><LampLight :state="frame.on ? 'lit' : 'dark'" /> {{ frame.name }}</button>
+          >
+            <LampLight :state="frame.on ? 'lit' : 'dark'" /> {{ frame.name }}
+          </button>
         </span>
       </h3>
       <LampStrip :narrow="folded" />
@@ -118,33 +96,114 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
       :aria-expanded="!folded"
       @click="folded = !folded"
     >
-      <component
-        :is="folded ? IconUp : IconDown"
-        class="icon"
-      />
+      <component :is="folded ? IconUp : IconDown" class="icon" />
     </ElButton>
   </section>
 </template>
 
 <style scoped>
-.strip { display: grid; grid-template-columns: 330px minmax(0, 1fr) minmax(0, 390px) 32px; gap: 16px; height: 108px; padding: 6px 12px 6px 16px; border-top: 2px solid var(--ink); background: var(--ground); }
-.strip.folded { height: 34px; padding-block: 3px; align-items: center; }
-.part { min-width: 0; overflow: hidden; }
-.part.pointing { overflow: auto; }
-.part h3 { margin-bottom: 3px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.windows { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 4px 6px; }
-.folded .windows { grid-template-columns: 1fr; }
-.windows li { display: flex; align-items: center; gap: 6px; height: 30px; padding: 0 8px; min-width: 0; border: 1px solid var(--line); border-top-width: 3px; border-radius: 2px; background: var(--surface); color: var(--ink-soft); }
-.folded .windows li { height: 26px; }
-.windows li.front { border-color: var(--live); color: var(--ink); }
-.windows li.fault { border-color: var(--fault); color: var(--fault); }
-.windows li { position: relative; }
-.windows li.pointed { border-color: var(--live); border-style: dashed; }
-.point { position: absolute; inset: 0; border: 0; background: none; cursor: crosshair; }
-.windows li.none { border-style: dashed; }
-.lamps-head { display: flex; justify-content: space-between; gap: 8px; }
-.frames { display: flex; gap: 8px; }
-.frames button { display: flex; align-items: center; gap: 4px; border: 0; background: none; color: inherit; font: inherit; cursor: pointer; padding: 0 2px; }
-.frames button:hover { background: var(--sunken); }
-.fold { padding: 0; width: 28px; align-self: start; }
+.strip {
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr) minmax(0, 390px) 32px;
+  gap: 16px;
+  height: 108px;
+  padding: 6px 12px 6px 16px;
+  border-top: 2px solid var(--ink);
+  background: var(--ground);
+}
+.strip.folded {
+  height: 34px;
+  padding-block: 3px;
+  align-items: center;
+}
+.part {
+  min-width: 0;
+  overflow: hidden;
+}
+.part.pointing {
+  overflow: auto;
+}
+.part h3 {
+  margin-bottom: 3px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.windows {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 4px 6px;
+}
+.folded .windows {
+  grid-template-columns: 1fr;
+}
+.windows li {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  height: 30px;
+  padding: 0 8px;
+  min-width: 0;
+  border: 1px solid var(--line);
+  border-top-width: 3px;
+  border-radius: 2px;
+  background: var(--surface);
+  color: var(--ink-soft);
+}
+.folded .windows li {
+  height: 26px;
+}
+.windows li.front {
+  border-color: var(--live);
+  color: var(--ink);
+}
+.windows li.fault {
+  border-color: var(--fault);
+  color: var(--fault);
+}
+.windows li {
+  position: relative;
+}
+.windows li.pointed {
+  border-color: var(--live);
+  border-style: dashed;
+}
+.point {
+  position: absolute;
+  inset: 0;
+  border: 0;
+  background: none;
+  cursor: crosshair;
+}
+.windows li.none {
+  border-style: dashed;
+}
+.lamps-head {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+.frames {
+  display: flex;
+  gap: 8px;
+}
+.frames button {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+  padding: 0 2px;
+}
+.frames button:hover {
+  background: var(--sunken);
+}
+.fold {
+  padding: 0;
+  width: 28px;
+  align-self: start;
+}
 </style>

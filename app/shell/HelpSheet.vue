@@ -22,23 +22,19 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <ElDialog
-    v-model="isOpen"
-    title="Keys"
-    width="560"
-  >
+  <ElDialog v-model="isOpen" title="Keys" width="560">
     <template
-      v-for="group in [{ name: current.view, keys: current.keys }, { name: 'Everywhere', keys: everywhere }]"
+      v-for="group in [
+        { name: current.view, keys: current.keys },
+        { name: 'Everywhere', keys: everywhere },
+      ]"
       :key="group.name"
     >
       <h3 v-if="group.keys.length > 0">
         {{ group.name }}
       </h3>
       <ul class="keys">
-        <li
-          v-for="entry in group.keys"
-          :key="entry.keys"
-        >
+        <li v-for="entry in group.keys" :key="entry.keys">
           <KeyPlates :chord="entry.keys" />
           <span>{{ entry.does }}</span>
         </li>
@@ -48,6 +44,14 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.keys { display: grid; gap: 6px; margin: 6px 0 16px; }
-.keys li { display: grid; grid-template-columns: 150px 1fr; align-items: center; }
+.keys {
+  display: grid;
+  gap: 6px;
+  margin: 6px 0 16px;
+}
+.keys li {
+  display: grid;
+  grid-template-columns: 150px 1fr;
+  align-items: center;
+}
 </style>

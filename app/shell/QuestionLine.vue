@@ -15,7 +15,9 @@ const notices = useNotices()
     class="question"
     :aria-label="`Question of ${run.leverName}`"
   >
-    <p><strong>{{ run.leverName }}</strong> asks: {{ run.question?.text }}</p>
+    <p>
+      <strong>{{ run.leverName }}</strong> asks: {{ run.question?.text }}
+    </p>
     <div class="actions">
       <ElButton
         v-for="choice in run.question?.choices"
@@ -25,10 +27,7 @@ const notices = useNotices()
       >
         {{ choice.label }}
       </ElButton>
-      <ElButton
-        size="small"
-        @click="notices.attempt(() => callApi('stopRun', { id: run.id }))"
-      >
+      <ElButton size="small" @click="notices.attempt(() => callApi('stopRun', { id: run.id }))">
         Stop the run
       </ElButton>
     </div>
@@ -36,6 +35,15 @@ const notices = useNotices()
 </template>
 
 <style scoped>
-.question { display: flex; align-items: center; gap: 12px; padding: 6px 16px; border-top: 2px solid var(--live-fill); background: var(--surface); }
-.question p { flex: 1; }
+.question {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 6px 16px;
+  border-top: 2px solid var(--live-fill);
+  background: var(--surface);
+}
+.question p {
+  flex: 1;
+}
 </style>

@@ -6,24 +6,27 @@ import { useMirror } from '~/live/useMirror'
 import KeenMark from './KeenMark.vue'
 import { THEMES, useTheme } from './useTheme'
 
-const views = [{ to: '/levers', name: 'Levers' }, { to: '/keys', name: 'Keys' }, { to: '/bench', name: 'Bench' }, { to: '/ledger', name: 'Ledger' }, { to: '/exchange', name: 'Exchange' }]
+const views = [
+  { to: '/levers', name: 'Levers' },
+  { to: '/keys', name: 'Keys' },
+  { to: '/bench', name: 'Bench' },
+  { to: '/ledger', name: 'Ledger' },
+  { to: '/exchange', name: 'Exchange' },
+]
 const liveKeys = useLiveKeys()
 const mirror = useMirror()
 const appearance = useTheme()
-const themeName = computed(() => THEMES.find(theme => theme.id === appearance.theme)?.name)
+const themeName = computed(() => THEMES.find((theme) => theme.id === appearance.theme)?.name)
 
 function nextTheme(): void {
-  const at = THEMES.findIndex(theme => theme.id === appearance.theme)
+  const at = THEMES.findIndex((theme) => theme.id === appearance.theme)
   appearance.theme = THEMES[(at + 1) % THEMES.length]!.id
 }
 </script>
 
 <template>
   <header class="bar">
-    <NuxtLink
-      to="/levers"
-      class="mark"
-    >
+    <NuxtLink to="/levers" class="mark">
       <KeenMark />
       <span>Keen Lever</span>
     </NuxtLink>
@@ -39,36 +42,66 @@ function nextTheme(): void {
       </NuxtLink>
     </nav>
     <LauncherBoard />
-    <span
-      v-if="mirror.phase === 'cut-off'"
-      class="fault"
-      role="status"
-    >The server does not answer; trying again…</span>
+    <span v-if="mirror.phase === 'cut-off'" class="fault" role="status">The server does not answer; trying again…</span>
     <label class="live">
-      <ElSwitch
-        v-model="liveKeys.on"
-        style="--el-switch-on-color: var(--live-fill)"
-        aria-label="Live keys"
-      />
+      <ElSwitch v-model="liveKeys.on" style="--el-switch-on-color: var(--live-fill)" aria-label="Live keys" />
       <span>Live keys {{ liveKeys.on ? 'on' : 'off' }}</span>
     </label>
-    <ElButton
-      class="theme"
-      :aria-label="`Theme: ${themeName}. Change it.`"
-      @click="nextTheme"
-    >
+    <ElButton class="theme" :aria-label="`Theme: ${themeName}. Change it.`" @click="nextTheme">
       {{ themeName }}
     </ElButton>
   </header>
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; gap: 14px; height: 44px; padding: 0 16px; border-bottom: 2px solid var(--ink); background: var(--ground); }
-.mark { display: flex; align-items: center; gap: 7px; color: var(--ink); text-decoration: none; font: 600 17px var(--engraved); white-space: nowrap; }
-nav { display: flex; align-self: stretch; gap: 2px; }
-nav a { display: flex; align-items: center; padding: 2px 10px 0; color: var(--ink); text-decoration: none; font: 600 15px var(--engraved); border-bottom: 4px solid transparent; margin-bottom: -2px; }
-nav a:hover { background: var(--sunken); }
-nav a.here { border-bottom-color: var(--live-fill); }
-.live { display: flex; align-items: center; gap: 7px; font: 600 14px var(--engraved); white-space: nowrap; min-width: 118px; }
-.theme { min-width: 104px; }
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  height: 44px;
+  padding: 0 16px;
+  border-bottom: 2px solid var(--ink);
+  background: var(--ground);
+}
+.mark {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  color: var(--ink);
+  text-decoration: none;
+  font: 600 17px var(--engraved);
+  white-space: nowrap;
+}
+nav {
+  display: flex;
+  align-self: stretch;
+  gap: 2px;
+}
+nav a {
+  display: flex;
+  align-items: center;
+  padding: 2px 10px 0;
+  color: var(--ink);
+  text-decoration: none;
+  font: 600 15px var(--engraved);
+  border-bottom: 4px solid transparent;
+  margin-bottom: -2px;
+}
+nav a:hover {
+  background: var(--sunken);
+}
+nav a.here {
+  border-bottom-color: var(--live-fill);
+}
+.live {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  font: 600 14px var(--engraved);
+  white-space: nowrap;
+  min-width: 118px;
+}
+.theme {
+  min-width: 104px;
+}
 </style>

@@ -16,10 +16,14 @@ const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
 const now = useNow({ interval: 500 })
-const waits = computed(() => mirror.runs.flatMap((run) => {
-  const leftMs = run.phase === 'waiting' ? run.wakeAtMs! - now.value.getTime() : 0
-  return leftMs > SHORTEST_MS ? [{ run, leftMs, atMs: run.wakeAtMs! }] : []
-}).sort((a, b) => a.leftMs - b.leftMs))
+const waits = computed(() =>
+  mirror.runs
+    .flatMap((run) => {
+      const leftMs = run.phase === 'waiting' ? run.wakeAtMs! - now.value.getTime() : 0
+      return leftMs > SHORTEST_MS ? [{ run, leftMs, atMs: run.wakeAtMs! }] : []
+    })
+    .sort((a, b) => a.leftMs - b.leftMs),
+)
 
 /** Ends the run, and takes back what it changed so far. */
 async function cancelAndPutBack(runId: string): Promise<void> {
@@ -28,38 +32,17 @@ async function cancelAndPutBack(runId: string): Promise<void> {
 </script>
 
 <template>
-  <ul
-    v-if="waits.length > 0"
-    class="waits"
-    aria-label="Waiting"
-  >
-    <li
-      v-for="{ run, leftMs, atMs } in waits"
-      :key="run.id"
-    >
-      <NumberPlate
-        :plate="run.plate"
-        :steps="mirror.leverById.get(run.leverId)?.steps ?? []"
-      />
+  <ul v-if="waits.length > 0" class="waits" aria-label="Waiting">
+    <li v-for="{ run, leftMs, atMs } in waits" :key="run.id">
+      <NumberPlate :plate="run.plate" :steps="mirror.leverById.get(run.leverId)?.steps ?? []" />
       <strong class="cut">{{ run.leverName }}</strong>
-      <span>goes on in {{ durationInWords(Math.ceil(leftMs / 1000) * 1000) }}, at {{ timeOfDay(atMs) }}; step {{ run.position + 1 }} of {{ run.stepCount }}</span>
-      <ElButton
-        size="small"
-        @click="notices.attempt(() => callApi('forwardRun', { id: run.id }))"
+      <span
+        >goes on in {{ durationInWords(Math.ceil(leftMs / 1000) * 1000) }}, at {{ timeOfDay(atMs) }}; step
+        {{ run.position + 1 }} of {{ run.stepCount }}</span
       >
-        Now
-      </ElButton>
-      <ElButton
-        size="small"
-        @click="notices.attempt(() => callApi('stopRun', { id: run.id }))"
-      >
-        Cancel
-      </ElButton>
-      <ElButton
-        v-if="run.changeCount > 0"
-        size="small"
-        @click="cancelAndPutBack(run.id)"
-      >
+      <ElButton size="small" @click="notices.attempt(() => callApi('forwardRun', { id: run.id }))"> Now </ElButton>
+      <ElButton size="small" @click="notices.attempt(() => callApi('stopRun', { id: run.id }))"> Cancel </ElButton>
+      <ElButton v-if="run.changeCount > 0" size="small" @click="cancelAndPutBack(run.id)">
         Cancel and put back
       </ElButton>
     </li>
@@ -67,8 +50,24 @@ async function cancelAndPutBack(runId: string): Promise<void> {
 </template>
 
 <style scoped>
-.waits { border-top: 1px solid var(--line); background: var(--surface); max-height: 104px; overflow: auto; }
-li { display: flex; align-items: center; gap: 10px; padding: 3px 16px; min-height: 32px; }
-li span:not(.plate) { flex: 1; color: var(--ink-soft); }
-li .el-button { margin: 0; }
+.waits {
+  border-top: 1px solid var(--line);
+  background: var(--surface);
+  max-height: 104px;
+  overflow: auto;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 3px 16px;
+  min-height: 32px;
+}
+li span:not(.plate) {
+  flex: 1;
+  color: var(--ink-soft);
+}
+li .el-button {
+  margin: 0;
+}
 </style>

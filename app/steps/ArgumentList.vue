@@ -18,7 +18,14 @@ import { argsOf, firstArgument, freshRow, rowsOf } from './argumentRows'
 import type { ArgumentRow } from './argumentRows'
 
 /** The arguments after the program's name, in order: its options by name, files by name, anything else as it is. No quoting is needed. */
-const { program = undefined, label = 'Argument', at = 'args', findings, issueOf, values } = defineProps<{
+const {
+  program = undefined,
+  label = 'Argument',
+  at = 'args',
+  findings,
+  issueOf,
+  values,
+} = defineProps<{
   program?: Program
   label?: string
   /** The dotted path of the list in its step. */
@@ -28,16 +35,20 @@ const { program = undefined, label = 'Argument', at = 'args', findings, issueOf,
   values: Readonly<Record<string, string>>
 }>()
 const args = defineModel<string[]>({ required: true })
-const emit = defineEmits<{ mend: [step: Step], several: [name: string, values: string[]] }>()
+const emit = defineEmits<{ mend: [step: Step]; several: [name: string, values: string[]] }>()
 
 const mirror = useMirror()
 const list = ref<HTMLElement>()
 const rows = ref<ArgumentRow[]>(rowsOf(args.value, program))
 const chosen = ref<string[]>([])
 
-watch([args, () => program], () => {
-  if (argsOf(rows.value).join('\0') !== args.value.join('\0')) recompose()
-}, { flush: 'sync' })
+watch(
+  [args, () => program],
+  () => {
+    if (argsOf(rows.value).join('\0') !== args.value.join('\0')) recompose()
+  },
+  { flush: 'sync' },
+)
 watch(() => program, recompose)
 
 function recompose(): void {
@@ -82,7 +93,10 @@ function move(index: number, by: number): void {
 
 function retext(index: number, text: string): void {
   const row = rows.value[index]!
-  const part: ArgumentPart = row.part.kind === 'option' ? { ...row.part, joiner: row.part.joiner ?? row.part.option.joiners[0] ?? '=', value: text } : { ...row.part, text }
+  const part: ArgumentPart =
+    row.part.kind === 'option'
+      ? { ...row.part, joiner: row.part.joiner ?? row.part.option.joiners[0] ?? '=', value: text }
+      : { ...row.part, text }
   set(rows.value.with(index, { ...row, part }))
 }
 
@@ -109,17 +123,28 @@ function paste(event: ClipboardEvent, index: number): void {
 const options = computed(() => program?.arguments.options ?? [])
 const known = (option: ProgramOption) => (program ? choicesOf(option, program, mirror.bench) : undefined)
 
-interface Group { readonly id: string, readonly name: string, readonly option?: ProgramOption, readonly choices: readonly { readonly value: string, readonly name: string, readonly detail: string }[] }
+interface Group {
+  readonly id: string
+  readonly name: string
+  readonly option?: ProgramOption
+  readonly choices: readonly { readonly value: string; readonly name: string; readonly detail: string }[]
+}
 /** What can be chosen by its name: values that the program reports or finds on the bench, and files. */
 const groups = computed<Group[]>(() => {
   if (!program) return []
-  const fromOptions = options.value.flatMap((option): Group[] => (option.source ? [{ id: option.names[0]!, name: option.names[0]!, option, choices: known(option) ?? [] }] : []))
-  const fromPlaces = program.arguments.positionals.flatMap((positional, i): Group[] => (positional.source ? [{ id: `place-${i}`, name: positional.role, choices: choicesOf(positional, program, mirror.bench) ?? [] }] : []))
-  return [...fromOptions, ...fromPlaces].filter(group => group.choices.length > 0)
+  const fromOptions = options.value.flatMap((option): Group[] =>
+    option.source ? [{ id: option.names[0]!, name: option.names[0]!, option, choices: known(option) ?? [] }] : [],
+  )
+  const fromPlaces = program.arguments.positionals.flatMap((positional, i): Group[] =>
+    positional.source
+      ? [{ id: `place-${i}`, name: positional.role, choices: choicesOf(positional, program, mirror.bench) ?? [] }]
+      : [],
+  )
+  return [...fromOptions, ...fromPlaces].filter((group) => group.choices.length > 0)
 })
 
 function addOption(name: string): void {
-  const option = options.value.find(entry => entry.names[0] === name)
+  const option = options.value.find((entry) => entry.names[0] === name)
   if (option) add(rows.value.length - 1, freshOption(option, known(option)?.[0]?.value ?? ''))
 }
 
@@ -127,15 +152,21 @@ function addOption(name: string): void {
 function addChosen(): void {
   let next = [...rows.value]
   for (const group of groups.value) {
-    const picked = group.choices.filter(choice => chosen.value.includes(`${group.id}\0${choice.value}`)).map(choice => choice.value)
+    const picked = group.choices
+      .filter((choice) => chosen.value.includes(`${group.id}\0${choice.value}`))
+      .map((choice) => choice.value)
     const { option } = group
-    if (!option) next.push(...picked.map(path => freshRow({ kind: 'raw', text: writePath(path, mirror.bench.folders) })))
+    if (!option)
+      next.push(...picked.map((path) => freshRow({ kind: 'raw', text: writePath(path, mirror.bench.folders) })))
     else if (picked.length > 1 && !option.repeatable) emit('several', group.name, picked)
     else {
       for (const value of picked) {
         const part = freshOption(option, value)
-        const standing = next.findIndex(row => row.part.kind === 'option' && row.part.option === option)
-        next = standing < 0 || option.repeatable ? [...next, freshRow(part)] : next.with(standing, { ...next[standing]!, part })
+        const standing = next.findIndex((row) => row.part.kind === 'option' && row.part.option === option)
+        next =
+          standing < 0 || option.repeatable
+            ? [...next, freshRow(part)]
+            : next.with(standing, { ...next[standing]!, part })
       }
     }
   }
@@ -144,38 +175,33 @@ function addChosen(): void {
   recompose()
 }
 
-const takes = computed(() => (program?.arguments.positionals ?? []).map(positional => (positional.endings ? `${positional.role} (${positional.endings.join(', ')})` : positional.role)).join('; '))
+const takes = computed(() =>
+  (program?.arguments.positionals ?? [])
+    .map((positional) =>
+      positional.endings ? `${positional.role} (${positional.endings.join(', ')})` : positional.role,
+    )
+    .join('; '),
+)
 
 /** Findings and schema issues of the arguments of one row. */
 function findingsOf(index: number): readonly StepFinding[] {
   const from = firstArgument(rows.value, index)
   const to = from + writePart(rows.value[index]!.part).length
   return findings.filter((finding) => {
-    const [path, i] = [finding.at.slice(0, finding.at.lastIndexOf('.')), Number(finding.at.slice(finding.at.lastIndexOf('.') + 1))]
+    const [path, i] = [
+      finding.at.slice(0, finding.at.lastIndexOf('.')),
+      Number(finding.at.slice(finding.at.lastIndexOf('.') + 1)),
+    ]
     return path === at && i >= from && i < to
   })
 }
 </script>
 
 <template>
-  <fieldset
-    ref="list"
-    @focusout="leave"
-  >
+  <fieldset ref="list" @focusout="leave">
     <legend>{{ label }}s <span class="soft">in order, as the program gets them; spaces need no quotes</span></legend>
-    <VueDraggable
-      :model-value="rows"
-      tag="ol"
-      handle=".grip"
-      :animation="120"
-      @update:model-value="set($event)"
-    >
-      <li
-        v-for="(row, i) in rows"
-        :key="row.key"
-        class="argument"
-        @keydown="onKey($event, i)"
-      >
+    <VueDraggable :model-value="rows" tag="ol" handle=".grip" :animation="120" @update:model-value="set($event)">
+      <li v-for="(row, i) in rows" :key="row.key" class="argument" @keydown="onKey($event, i)">
         <button
           type="button"
           class="grip"
@@ -184,18 +210,14 @@ function findingsOf(index: number): readonly StepFinding[] {
         >
           <IconGrip class="icon" />
         </button>
-        <div
-          v-if="row.part.kind === 'option'"
-          class="option"
-        >
-          <code :title="row.part.option.help">{{ row.part.name }}<span
-            v-if="row.part.joiner && row.part.joiner !== 'space'"
-            class="soft"
-          >{{ row.part.joiner }}</span></code>
-          <span
-            v-if="row.part.option.value === 'none'"
-            class="soft cut"
-          >{{ row.part.option.help }}</span>
+        <div v-if="row.part.kind === 'option'" class="option">
+          <code :title="row.part.option.help"
+            >{{ row.part.name
+            }}<span v-if="row.part.joiner && row.part.joiner !== 'space'" class="soft">{{
+              row.part.joiner
+            }}</span></code
+          >
+          <span v-if="row.part.option.value === 'none'" class="soft cut">{{ row.part.option.help }}</span>
           <ChoiceSelect
             v-else-if="known(row.part.option)"
             :model-value="row.part.value ?? ''"
@@ -225,31 +247,19 @@ function findingsOf(index: number): readonly StepFinding[] {
           @update:model-value="retext(i, $event)"
           @paste="paste($event, i)"
         />
-        <span
-          class="role soft cut"
-          :title="row.part.kind === 'place' ? row.part.positional.role : ''"
-        >{{ row.part.kind === 'place' ? row.part.positional.role : row.part.kind === 'option' ? 'option' : '' }}</span>
-        <RemoveButton
-          :label="`Remove ${label.toLowerCase()} ${i + 1}`"
-          @click="remove(i)"
-        />
+        <span class="role soft cut" :title="row.part.kind === 'place' ? row.part.positional.role : ''">{{
+          row.part.kind === 'place' ? row.part.positional.role : row.part.kind === 'option' ? 'option' : ''
+        }}</span>
+        <RemoveButton :label="`Remove ${label.toLowerCase()} ${i + 1}`" @click="remove(i)" />
         <div class="below">
-          <ResolvedText
-            :text="row.part.kind === 'option' ? row.part.value ?? '' : row.part.text"
-            :values="values"
-          />
-          <FindingLines
-            :findings="findingsOf(i)"
-            @mend="emit('mend', $event)"
-          />
+          <ResolvedText :text="row.part.kind === 'option' ? (row.part.value ?? '') : row.part.text" :values="values" />
+          <FindingLines :findings="findingsOf(i)" @mend="emit('mend', $event)" />
           <IssueLine :issue="issueOf(String(firstArgument(rows, i)))" />
         </div>
       </li>
     </VueDraggable>
     <div class="offers">
-      <AddButton
-        @click="add(rows.length - 1)"
-      >
+      <AddButton @click="add(rows.length - 1)">
         {{ label }}
       </AddButton>
       <ElSelect
@@ -268,7 +278,9 @@ function findingsOf(index: number): readonly StepFinding[] {
           :value="option.names[0]!"
           :label="option.names.join(' ')"
         >
-          <span class="choice"><code>{{ option.names[0] }}</code> <span class="soft">{{ option.help }}</span></span>
+          <span class="choice"
+            ><code>{{ option.names[0] }}</code> <span class="soft">{{ option.help }}</span></span
+          >
         </ElOption>
       </ElSelect>
       <template v-if="groups.length > 0">
@@ -282,55 +294,110 @@ function findingsOf(index: number): readonly StepFinding[] {
           placeholder="Choose by name"
           :aria-label="`Choose ${label.toLowerCase()}s by name`"
         >
-          <ElOptionGroup
-            v-for="group in groups"
-            :key="group.id"
-            :label="group.name"
-          >
+          <ElOptionGroup v-for="group in groups" :key="group.id" :label="group.name">
             <ElOption
               v-for="choice in group.choices"
               :key="choice.value"
               :value="`${group.id}\0${choice.value}`"
               :label="choice.name"
             >
-              <span class="choice">{{ choice.name }} <code class="soft">{{ choice.detail }}</code></span>
+              <span class="choice"
+                >{{ choice.name }} <code class="soft">{{ choice.detail }}</code></span
+              >
             </ElOption>
           </ElOptionGroup>
         </ElSelect>
-        <ElButton
-          v-if="chosen.length > 0"
-          size="small"
-          type="primary"
-          @click="addChosen"
-        >
+        <ElButton v-if="chosen.length > 0" size="small" type="primary" @click="addChosen">
           Add {{ chosen.length }}
         </ElButton>
       </template>
-      <span
-        v-if="takes"
-        class="soft"
-      >Takes {{ takes }}.</span>
+      <span v-if="takes" class="soft">Takes {{ takes }}.</span>
     </div>
   </fieldset>
 </template>
 
 <style scoped>
-fieldset { border: 0; margin: 0; padding: 0; display: grid; gap: 4px; min-width: 0; }
-legend { font: 600 14px var(--engraved); padding: 0 0 4px; }
-legend .soft { font: 400 13px var(--plain); }
-ol { display: grid; gap: 4px; }
-.argument { display: grid; grid-template-columns: 20px minmax(0, 1fr) 84px 28px; gap: 4px; align-items: center; background: var(--ground); }
-.argument > .el-button { padding: 0; }
-.grip { border: 0; background: none; color: var(--ink-soft); padding: 4px 0; cursor: grab; line-height: 0; }
-.option { display: grid; grid-template-columns: minmax(110px, auto) minmax(0, 1fr); gap: 6px; align-items: center; }
-.role { font-size: 12px; }
-.below { grid-column: 2 / -1; display: grid; gap: 2px; }
-.below:empty { display: none; }
-.choice { display: flex; justify-content: space-between; gap: 16px; }
-.choice code { font-size: 12px; }
-.offers { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; padding-left: 24px; }
-.offers .el-button { margin: 0; }
-.add { width: 150px; }
-.by-name { width: 190px; }
-.argument :deep(.mono .el-input__inner), .option :deep(.el-select__wrapper) { font-family: var(--mono); font-size: 13px; }
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+  min-width: 0;
+}
+legend {
+  font: 600 14px var(--engraved);
+  padding: 0 0 4px;
+}
+legend .soft {
+  font: 400 13px var(--plain);
+}
+ol {
+  display: grid;
+  gap: 4px;
+}
+.argument {
+  display: grid;
+  grid-template-columns: 20px minmax(0, 1fr) 84px 28px;
+  gap: 4px;
+  align-items: center;
+  background: var(--ground);
+}
+.argument > .el-button {
+  padding: 0;
+}
+.grip {
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  padding: 4px 0;
+  cursor: grab;
+  line-height: 0;
+}
+.option {
+  display: grid;
+  grid-template-columns: minmax(110px, auto) minmax(0, 1fr);
+  gap: 6px;
+  align-items: center;
+}
+.role {
+  font-size: 12px;
+}
+.below {
+  grid-column: 2 / -1;
+  display: grid;
+  gap: 2px;
+}
+.below:empty {
+  display: none;
+}
+.choice {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+}
+.choice code {
+  font-size: 12px;
+}
+.offers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  padding-left: 24px;
+}
+.offers .el-button {
+  margin: 0;
+}
+.add {
+  width: 150px;
+}
+.by-name {
+  width: 190px;
+}
+.argument :deep(.mono .el-input__inner),
+.option :deep(.el-select__wrapper) {
+  font-family: var(--mono);
+  font-size: 13px;
+}
 </style>

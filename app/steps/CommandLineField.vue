@@ -1,14 +1,33 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Program } from '~~/core/bench'
-import { CONVENTIONS, describeExpansion, findExpansions, guessConvention, joinAs, splitAs, stripQuotes, trimPasted } from '~~/core/command'
+import {
+  CONVENTIONS,
+  describeExpansion,
+  findExpansions,
+  guessConvention,
+  joinAs,
+  splitAs,
+  stripQuotes,
+  trimPasted,
+} from '~~/core/command'
 import type { Convention } from '~~/core/command'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import { conventionNames } from './conventionNames'
 
 /** The arguments as one line of text, in a convention that can be chosen. It follows the list, and the list follows it. */
-const { program = undefined, args, label, known } = defineProps<{ program?: Program, args: readonly string[], label: string, known: Readonly<Record<string, string>> }>()
+const {
+  program = undefined,
+  args,
+  label,
+  known,
+} = defineProps<{
+  program?: Program
+  args: readonly string[]
+  label: string
+  known: Readonly<Record<string, string>>
+}>()
 const emit = defineEmits<{ read: [args: string[], programId: string | undefined] }>()
 
 const mirror = useMirror()
@@ -22,16 +41,30 @@ const parsed = computed(() => splitAs(convention.value, text.value))
 const openAt = computed(() => {
   if (parsed.value.ok || !isEditing.value) return undefined
   const [issue] = parsed.value.issues
-  return typeof issue!.at === 'number' ? { before: text.value.slice(0, issue!.at), mark: text.value.slice(issue!.at, issue!.at + 1), after: text.value.slice(issue!.at + 1) } : undefined
+  return typeof issue!.at === 'number'
+    ? {
+        before: text.value.slice(0, issue!.at),
+        mark: text.value.slice(issue!.at, issue!.at + 1),
+        after: text.value.slice(issue!.at + 1),
+      }
+    : undefined
 })
-const expansions = computed(() => (convention.value === 'posix' && isEditing.value ? findExpansions(text.value, name => known[name] !== undefined) : []))
+const expansions = computed(() =>
+  convention.value === 'posix' && isEditing.value
+    ? findExpansions(text.value, (name) => known[name] !== undefined)
+    : [],
+)
 
 // While it is being edited, the text is the user's own; what cannot be read stays until it can.
-watch([written, isEditing], () => {
-  if (isEditing.value) return
-  text.value = written.value.ok ? written.value.value : ''
-  unknownProgram.value = undefined
-}, { immediate: true })
+watch(
+  [written, isEditing],
+  () => {
+    if (isEditing.value) return
+    text.value = written.value.ok ? written.value.value : ''
+    unknownProgram.value = undefined
+  },
+  { immediate: true },
+)
 
 function edit(value: string): void {
   isEditing.value = true
@@ -49,11 +82,18 @@ function edit(value: string): void {
 function findProgram(command: string): Program | undefined {
   const name = baseName(command)
   const programs = Object.values(mirror.bench.programs)
-  return programs.find(entry => entry.executable === command) ?? programs.find(entry => baseName(entry.executable) === name || entry.name.toLowerCase() === name)
+  return (
+    programs.find((entry) => entry.executable === command) ??
+    programs.find((entry) => baseName(entry.executable) === name || entry.name.toLowerCase() === name)
+  )
 }
 
 function baseName(path: string): string {
-  return path.split(/[/\\]/).at(-1)!.toLowerCase().replace(/\.(exe|bat|cmd|desktop)$/, '')
+  return path
+    .split(/[/\\]/)
+    .at(-1)!
+    .toLowerCase()
+    .replace(/\.(exe|bat|cmd|desktop)$/, '')
 }
 
 function paste(event: ClipboardEvent): void {
@@ -86,7 +126,7 @@ function leave(): void {
         :model-value="convention"
         size="small"
         :label="`Convention of ${label}`"
-        :options="CONVENTIONS.map(id => ({ value: id, name: conventionNames[id] }))"
+        :options="CONVENTIONS.map((id) => ({ value: id, name: conventionNames[id] }))"
         @update:model-value="take"
       />
       <span class="soft">paste any command line over it; the list follows</span>
@@ -105,49 +145,59 @@ function leave(): void {
       @blur="leave"
     />
     <template v-if="isEditing && !parsed.ok">
-      <p
-        v-for="issue in parsed.issues"
-        :key="issue.message"
-        class="fault"
-        role="alert"
-      >
+      <p v-for="issue in parsed.issues" :key="issue.message" class="fault" role="alert">
         {{ issue.message }}
       </p>
       <pre
         v-if="openAt"
         class="open"
-        aria-hidden="true"
-      >{{ openAt.before }}<mark>{{ openAt.mark || '▏' }}</mark>{{ openAt.after }}</pre>
+        aria-hidden="true">{{ openAt.before }}<mark>{{ openAt.mark || '▏' }}</mark>{{ openAt.after }}</pre>
     </template>
-    <p
-      v-if="!isEditing && !written.ok"
-      class="fault"
-    >
+    <p v-if="!isEditing && !written.ok" class="fault">
       {{ written.issues[0]!.message }}
     </p>
-    <p
-      v-if="unknownProgram"
-      class="fault"
-      role="status"
-    >
-      {{ unknownProgram }} is no program of the bench; its arguments were taken{{ program ? ` for ${program.name}` : '. Choose the program above' }}.
+    <p v-if="unknownProgram" class="fault" role="status">
+      {{ unknownProgram }} is no program of the bench; its arguments were taken{{
+        program ? ` for ${program.name}` : '. Choose the program above'
+      }}.
     </p>
-    <p
-      v-for="expansion in expansions"
-      :key="expansion.at"
-      class="soft"
-    >
+    <p v-for="expansion in expansions" :key="expansion.at" class="soft">
       {{ describeExpansion(expansion) }}
     </p>
   </div>
 </template>
 
 <style scoped>
-.line { display: grid; gap: 4px; }
-.head { display: flex; align-items: center; gap: 8px; }
-.head label { font: 600 14px var(--engraved); }
-.head .el-select { width: 190px; }
-.line :deep(textarea) { font-family: var(--mono); font-size: 13px; }
-.open { margin: 0; padding: 4px 8px; border: 1px solid var(--fault); background: var(--fault-soft); font: 13px var(--mono); white-space: pre-wrap; overflow-wrap: anywhere; }
-.open mark { background: var(--fault); color: var(--ground); }
+.line {
+  display: grid;
+  gap: 4px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.head label {
+  font: 600 14px var(--engraved);
+}
+.head .el-select {
+  width: 190px;
+}
+.line :deep(textarea) {
+  font-family: var(--mono);
+  font-size: 13px;
+}
+.open {
+  margin: 0;
+  padding: 4px 8px;
+  border: 1px solid var(--fault);
+  background: var(--fault-soft);
+  font: 13px var(--mono);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.open mark {
+  background: var(--fault);
+  color: var(--ground);
+}
 </style>

@@ -17,30 +17,64 @@ const step = defineModel<ControlStep>({ required: true })
 
 const mirror = useMirror()
 const devices = computed(() => Object.values(mirror.bench.devices))
-const kinds = computed(() => DEVICE_KINDS.filter(kind => devices.value.some(device => device.kind === kind)))
+const kinds = computed(() => DEVICE_KINDS.filter((kind) => devices.value.some((device) => device.kind === kind)))
 const targets = computed(() => [
   { value: 'devices', name: 'these' },
-  ...kinds.value.map(kind => ({ value: `default ${kind}`, name: `the ${deviceKindWords[kind].one} in use` })),
-  ...kinds.value.map(kind => ({ value: `all ${kind}`, name: `all ${deviceKindWords[kind].all}` })),
+  ...kinds.value.map((kind) => ({ value: `default ${kind}`, name: `the ${deviceKindWords[kind].one} in use` })),
+  ...kinds.value.map((kind) => ({ value: `all ${kind}`, name: `all ${deviceKindWords[kind].all}` })),
 ])
 const meant = computed(() => {
   const { target } = step.value
-  return target.kind === 'devices' ? devices.value.filter(device => target.deviceIds.includes(device.id)) : devices.value.filter(device => device.kind === target.deviceKind)
+  return target.kind === 'devices'
+    ? devices.value.filter((device) => target.deviceIds.includes(device.id))
+    : devices.value.filter((device) => device.kind === target.deviceKind)
 })
 /** Controls that all the devices meant have. */
-const controls = computed(() => Object.entries(meant.value[0]?.controls ?? {}).filter(([id, entry]) => !entry.readOnly && meant.value.every(device => device.controls[id])))
+const controls = computed(() =>
+  Object.entries(meant.value[0]?.controls ?? {}).filter(
+    ([id, entry]) => !entry.readOnly && meant.value.every((device) => device.controls[id]),
+  ),
+)
 const control = computed<Control | undefined>(() => controls.value.find(([id]) => id === step.value.controlId)?.[1])
-const ways = computed(() => [
-  { kind: 'set', label: 'to' }, ...(control.value?.kind === 'switch' ? [{ kind: 'toggle', label: 'the other way' }] : []),
-  ...(control.value?.kind === 'choice' ? [{ kind: 'cycle', label: 'to the next of' }] : []), ...(control.value?.kind === 'level' ? [{ kind: 'step', label: 'up or down by' }, { kind: 'ramp', label: 'little by little to' }] : []),
-] as { kind: ControlStep['to']['kind'], label: string }[])
+const ways = computed(
+  () =>
+    [
+      { kind: 'set', label: 'to' },
+      ...(control.value?.kind === 'switch' ? [{ kind: 'toggle', label: 'the other way' }] : []),
+      ...(control.value?.kind === 'choice' ? [{ kind: 'cycle', label: 'to the next of' }] : []),
+      ...(control.value?.kind === 'level'
+        ? [
+            { kind: 'step', label: 'up or down by' },
+            { kind: 'ramp', label: 'little by little to' },
+          ]
+        : []),
+    ] as { kind: ControlStep['to']['kind']; label: string }[],
+)
 const values = computed(() => {
   const of = control.value
-  if (of?.kind === 'switch') return [true, false].map(value => ({ id: String(value), value: value as boolean | string, name: valueInWords(of, value), detail: undefined }))
-  return of?.kind === 'choice' ? of.choices.map(choice => ({ id: choice.id, value: choice.id as boolean | string, name: choice.name, detail: choice.id })) : []
+  if (of?.kind === 'switch')
+    return [true, false].map((value) => ({
+      id: String(value),
+      value: value as boolean | string,
+      name: valueInWords(of, value),
+      detail: undefined,
+    }))
+  return of?.kind === 'choice'
+    ? of.choices.map((choice) => ({
+        id: choice.id,
+        value: choice.id as boolean | string,
+        name: choice.name,
+        detail: choice.id,
+      }))
+    : []
 })
 
-const plugIn = usePlugIn(deviceId => set({ target: { kind: 'devices', deviceIds: [deviceId] }, controlId: mirror.bench.devices[deviceId]?.controls[step.value.controlId] ? step.value.controlId : '' }))
+const plugIn = usePlugIn((deviceId) =>
+  set({
+    target: { kind: 'devices', deviceIds: [deviceId] },
+    controlId: mirror.bench.devices[deviceId]?.controls[step.value.controlId] ? step.value.controlId : '',
+  }),
+)
 
 function set(part: Partial<ControlStep>): void {
   step.value = { ...step.value, ...part }
@@ -53,30 +87,46 @@ function aim(id: string): void {
 
 function choose(controlId: string): void {
   const of = controls.value.find(([id]) => id === controlId)?.[1]
-  if (of) set({ controlId, to: of.kind === 'switch' ? { kind: 'toggle', whenUnknown: true } : of.kind === 'choice' ? { kind: 'cycle', values: of.choices.map(choice => choice.id) } : { kind: 'step', by: of.step } })
+  if (of)
+    set({
+      controlId,
+      to:
+        of.kind === 'switch'
+          ? { kind: 'toggle', whenUnknown: true }
+          : of.kind === 'choice'
+            ? { kind: 'cycle', values: of.choices.map((choice) => choice.id) }
+            : { kind: 'step', by: of.step },
+    })
 }
 
 function go(kind: ControlStep['to']['kind']): void {
   const of = control.value
   if (!of) return
   switch (kind) {
-    case 'set': return set({ to: { kind, value: of.value ?? (of.kind === 'switch' ? true : of.kind === 'level' ? of.min : of.choices[0]!.id) } })
-    case 'toggle': return set({ to: { kind, whenUnknown: true } })
-    case 'cycle': return set({ to: { kind, values: of.kind === 'choice' ? of.choices.map(choice => choice.id) : [] } })
-    case 'step': return set({ to: { kind, by: of.kind === 'level' ? of.step : 1 } })
-    case 'ramp': return set({ to: { kind, value: of.kind === 'level' ? of.value ?? of.min : 0, overMs: 10_000 } })
+    case 'set':
+      return set({
+        to: {
+          kind,
+          value: of.value ?? (of.kind === 'switch' ? true : of.kind === 'level' ? of.min : of.choices[0]!.id),
+        },
+      })
+    case 'toggle':
+      return set({ to: { kind, whenUnknown: true } })
+    case 'cycle':
+      return set({ to: { kind, values: of.kind === 'choice' ? of.choices.map((choice) => choice.id) : [] } })
+    case 'step':
+      return set({ to: { kind, by: of.kind === 'level' ? of.step : 1 } })
+    case 'ramp':
+      return set({ to: { kind, value: of.kind === 'level' ? (of.value ?? of.min) : 0, overMs: 10_000 } })
   }
 }
 
-const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.value ?? null
+const valueOf = (id: string) => values.value.find((entry) => entry.id === id)?.value ?? null
 </script>
 
 <template>
   <div class="devices">
-    <FormField
-      label="Which devices"
-      :issue="issueOf('target.deviceIds')"
-    >
+    <FormField label="Which devices" :issue="issueOf('target.deviceIds')">
       <ChoiceSelect
         :model-value="step.target.kind === 'devices' ? 'devices' : `${step.target.kind} ${step.target.deviceKind}`"
         label="Which devices"
@@ -90,18 +140,12 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         filterable
         label="Devices"
         placeholder="Choose by name"
-        :options="devices.map(device => ({ value: device.id, name: device.name, detail: device.id }))"
+        :options="devices.map((device) => ({ value: device.id, name: device.name, detail: device.id }))"
         @update:model-value="set({ target: { kind: 'devices', deviceIds: $event } })"
       />
-      <PlugInButton
-        v-if="step.target.kind === 'devices'"
-        :plug-in="plugIn"
-      />
+      <PlugInButton v-if="step.target.kind === 'devices'" :plug-in="plugIn" />
     </FormField>
-    <FormField
-      label="What changes"
-      :issue="issueOf('controlId')"
-    >
+    <FormField label="What changes" :issue="issueOf('controlId')">
       <ChoiceSelect
         :model-value="step.controlId"
         label="Control"
@@ -111,22 +155,18 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         @update:model-value="choose"
       />
     </FormField>
-    <FormField
-      v-if="control"
-      label="How"
-      :issue="issueOf('to.values')"
-    >
+    <FormField v-if="control" label="How" :issue="issueOf('to.values')">
       <ChoiceSelect
         :model-value="step.to.kind"
         label="How it changes"
-        :options="ways.map(way => ({ value: way.kind, name: way.label }))"
+        :options="ways.map((way) => ({ value: way.kind, name: way.label }))"
         @update:model-value="go"
       />
       <ChoiceSelect
         v-if="step.to.kind === 'set' && control.kind !== 'level'"
         :model-value="String(step.to.value)"
         label="Value"
-        :options="values.map(value => ({ value: value.id, name: value.name, detail: value.detail }))"
+        :options="values.map((value) => ({ value: value.id, name: value.name, detail: value.detail }))"
         @update:model-value="set({ to: { kind: 'set', value: valueOf($event) } })"
       />
       <ElInputNumber
@@ -141,7 +181,10 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         v-else-if="step.to.kind === 'toggle'"
         :model-value="String(step.to.whenUnknown)"
         label="What an unknown state becomes"
-        :options="[...values.map(value => ({ value: value.id, name: `unknown becomes ${value.name}` })), { value: 'ask', name: 'asks where it is unknown' }]"
+        :options="[
+          ...values.map((value) => ({ value: value.id, name: `unknown becomes ${value.name}` })),
+          { value: 'ask', name: 'asks where it is unknown' },
+        ]"
         @update:model-value="set({ to: { kind: 'toggle', whenUnknown: $event === 'ask' ? 'ask' : $event === 'true' } })"
       />
       <ChoiceSelect
@@ -149,13 +192,10 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
         :model-value="step.to.values.map(String)"
         multiple
         label="Values in their order"
-        :options="values.map(value => ({ value: value.id, name: value.name, detail: value.detail }))"
+        :options="values.map((value) => ({ value: value.id, name: value.name, detail: value.detail }))"
         @update:model-value="set({ to: { kind: 'cycle', values: $event } })"
       />
-      <div
-        v-else-if="step.to.kind === 'ramp' && control.kind === 'level'"
-        class="ramp"
-      >
+      <div v-else-if="step.to.kind === 'ramp' && control.kind === 'level'" class="ramp">
         <ElInputNumber
           :model-value="step.to.value"
           :min="control.min"
@@ -163,15 +203,19 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
           controls-position="right"
           aria-label="Value at the end"
           @update:model-value="step.to.kind === 'ramp' ? set({ to: { ...step.to, value: $event ?? 0 } }) : undefined"
-        /> within
+        />
+        within
         <ElInputNumber
           :model-value="step.to.overMs / 1000"
           :min="0.1"
           :max="3600"
           controls-position="right"
           aria-label="Seconds it takes"
-          @update:model-value="step.to.kind === 'ramp' ? set({ to: { ...step.to, overMs: Math.round(($event ?? 1) * 1000) } }) : undefined"
-        /> s
+          @update:model-value="
+            step.to.kind === 'ramp' ? set({ to: { ...step.to, overMs: Math.round(($event ?? 1) * 1000) } }) : undefined
+          "
+        />
+        s
       </div>
       <ElInputNumber
         v-else-if="step.to.kind === 'step'"
@@ -184,7 +228,18 @@ const valueOf = (id: string) => values.value.find(entry => entry.id === id)?.val
 </template>
 
 <style scoped>
-.devices { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
-.ramp { display: flex; align-items: center; gap: 6px; }
-.ramp .el-input-number { width: 90px; }
+.devices {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px 14px;
+  align-items: start;
+}
+.ramp {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.ramp .el-input-number {
+  width: 90px;
+}
 </style>

@@ -15,22 +15,44 @@ import FindingLines from './FindingLines.vue'
 import ResolvedText from './ResolvedText.vue'
 
 /** All that a program is started with: arguments as a list and as a line, window, working directory, environment, and what happens if it runs. */
-const { index, findings, issueOf, values } = defineProps<{ index: number, findings: readonly StepFinding[], issueOf: (path: string) => string | undefined, values: Readonly<Record<string, string>> }>()
+const { index, findings, issueOf, values } = defineProps<{
+  index: number
+  findings: readonly StepFinding[]
+  issueOf: (path: string) => string | undefined
+  values: Readonly<Record<string, string>>
+}>()
 const step = defineModel<StepOf<'program.open'>>({ required: true })
-const emit = defineEmits<{ mend: [step: Step], several: [name: string, values: string[]] }>()
+const emit = defineEmits<{ mend: [step: Step]; several: [name: string, values: string[]] }>()
 
 const mirror = useMirror()
 const program = computed(() => mirror.bench.programs[step.value.programId])
-const windowChoices: { value: WindowMode | '', name: string }[] = [{ value: '', name: 'As the program opens it' }, { value: 'normal', name: 'Normal size' }, { value: 'maximized', name: 'Maximized' }, { value: 'minimized', name: 'Minimized' }, { value: 'hidden', name: 'Hidden' }]
+const windowChoices: { value: WindowMode | ''; name: string }[] = [
+  { value: '', name: 'As the program opens it' },
+  { value: 'normal', name: 'Normal size' },
+  { value: 'maximized', name: 'Maximized' },
+  { value: 'minimized', name: 'Minimized' },
+  { value: 'hidden', name: 'Hidden' },
+]
 const environment = computed(() => step.value.environment ?? [])
-const elsewhere = computed(() => findings.filter(finding => !finding.at.startsWith('args.') && !finding.at.startsWith('environment') && finding.at !== 'workingDirectory'))
-const defaultWords = computed(() => (program.value?.instances === 'single' ? (program.value.whenRunning === 'loads' ? 'as it does itself: comes to front and loads' : 'as it does itself: comes to front') : 'as it does itself: opens another'))
+const elsewhere = computed(() =>
+  findings.filter(
+    (finding) =>
+      !finding.at.startsWith('args.') && !finding.at.startsWith('environment') && finding.at !== 'workingDirectory',
+  ),
+)
+const defaultWords = computed(() =>
+  program.value?.instances === 'single'
+    ? program.value.whenRunning === 'loads'
+      ? 'as it does itself: comes to front and loads'
+      : 'as it does itself: comes to front'
+    : 'as it does itself: opens another',
+)
 
 function alter(part: Partial<StepOf<'program.open'>>): void {
   step.value = { ...step.value, ...part }
 }
 
-function setEntry(at: number, part: { name?: string, value?: string }): void {
+function setEntry(at: number, part: { name?: string; value?: string }): void {
   alter({ environment: environment.value.with(at, { ...environment.value[at]!, ...part }) })
 }
 </script>
@@ -40,7 +62,7 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
     :model-value="step.args"
     :program="program"
     :findings="findings"
-    :issue-of="path => issueOf(`args.${path}`)"
+    :issue-of="(path) => issueOf(`args.${path}`)"
     :values="values"
     @update:model-value="alter({ args: $event })"
     @mend="emit('mend', $event)"
@@ -53,10 +75,7 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
     :known="values"
     @read="(args, programId) => alter({ args, programId: programId ?? step.programId })"
   />
-  <FindingLines
-    :findings="elsewhere"
-    @mend="emit('mend', $event)"
-  />
+  <FindingLines :findings="elsewhere" @mend="emit('mend', $event)" />
   <div class="rest">
     <FormField label="If it runs already">
       <template #default="{ fieldId }">
@@ -64,21 +83,23 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
           :id="fieldId"
           :model-value="step.whenRunning ?? 'program'"
           label="What happens if it runs already"
-          :options="RUNNING_POLICIES.map(policy => ({ value: policy, name: policy === 'program' ? defaultWords : runningWords[policy].replace('if it runs, ', '') }))"
+          :options="
+            RUNNING_POLICIES.map((policy) => ({
+              value: policy,
+              name: policy === 'program' ? defaultWords : runningWords[policy].replace('if it runs, ', ''),
+            }))
+          "
           @update:model-value="alter({ whenRunning: $event === 'program' ? undefined : $event })"
         />
       </template>
     </FormField>
-    <FormField
-      v-if="step.whenRunning === 'reopen'"
-      label="Unsaved work"
-    >
+    <FormField v-if="step.whenRunning === 'reopen'" label="Unsaved work">
       <template #default="{ fieldId }">
         <ChoiceSelect
           :id="fieldId"
           :model-value="step.unsaved ?? 'ask'"
           label="What happens to unsaved work"
-          :options="UNSAVED_POLICIES.map(policy => ({ value: policy, name: unsavedWords[policy] }))"
+          :options="UNSAVED_POLICIES.map((policy) => ({ value: policy, name: unsavedWords[policy] }))"
           @update:model-value="alter({ unsaved: $event })"
         />
       </template>
@@ -95,10 +116,7 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
         />
       </template>
     </FormField>
-    <FormField
-      label="Working directory"
-      :issue="issueOf('workingDirectory')"
-    >
+    <FormField label="Working directory" :issue="issueOf('workingDirectory')">
       <template #default="{ fieldId }">
         <ElInput
           :id="fieldId"
@@ -108,22 +126,15 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
           spellcheck="false"
           @update:model-value="alter({ workingDirectory: $event || undefined })"
         />
-        <ResolvedText
-          :text="step.workingDirectory ?? ''"
-          :values="values"
-        />
+        <ResolvedText :text="step.workingDirectory ?? ''" :values="values" />
         <FindingLines
-          :findings="findings.filter(finding => finding.at === 'workingDirectory')"
+          :findings="findings.filter((finding) => finding.at === 'workingDirectory')"
           @mend="emit('mend', $event)"
         />
       </template>
     </FormField>
   </div>
-  <div
-    v-for="(entry, i) in environment"
-    :key="i"
-    class="entry"
-  >
+  <div v-for="(entry, i) in environment" :key="i" class="entry">
     <ElInput
       :model-value="entry.name"
       class="mono"
@@ -145,12 +156,9 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
       @click="alter({ environment: environment.toSpliced(i, 1) })"
     />
     <div class="below">
-      <ResolvedText
-        :text="entry.value"
-        :values="values"
-      />
+      <ResolvedText :text="entry.value" :values="values" />
       <FindingLines
-        :findings="findings.filter(finding => finding.at.startsWith(`environment.${i}.`))"
+        :findings="findings.filter((finding) => finding.at.startsWith(`environment.${i}.`))"
         @mend="emit('mend', $event)"
       />
       <IssueLine :issue="issueOf(`environment.${i}.name`)" />
@@ -158,21 +166,40 @@ function setEntry(at: number, part: { name?: string, value?: string }): void {
   </div>
   <div>
     <AddButton
-      @click="alter({ environment: [...environment, { name: program?.arguments.environment?.[0]?.name ?? '', value: '' }] })"
+      @click="
+        alter({ environment: [...environment, { name: program?.arguments.environment?.[0]?.name ?? '', value: '' }] })
+      "
     >
       Environment value
     </AddButton>
-    <span
-      v-if="program?.arguments.environment"
-      class="soft reads"
-    >It reads {{ program.arguments.environment.map(rule => rule.name).join(', ') }}.</span>
+    <span v-if="program?.arguments.environment" class="soft reads"
+      >It reads {{ program.arguments.environment.map((rule) => rule.name).join(', ') }}.</span
+    >
   </div>
 </template>
 
 <style scoped>
-.rest { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
-.entry { display: grid; grid-template-columns: 220px 10px minmax(0, 1fr) 28px; gap: 6px; align-items: center; }
-.entry .el-button { padding: 0; }
-.below { grid-column: 1 / -1; display: grid; gap: 2px; }
-.reads { margin-left: 8px; }
+.rest {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px 14px;
+  align-items: start;
+}
+.entry {
+  display: grid;
+  grid-template-columns: 220px 10px minmax(0, 1fr) 28px;
+  gap: 6px;
+  align-items: center;
+}
+.entry .el-button {
+  padding: 0;
+}
+.below {
+  grid-column: 1 / -1;
+  display: grid;
+  gap: 2px;
+}
+.reads {
+  margin-left: 8px;
+}
 </style>

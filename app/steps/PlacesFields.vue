@@ -12,16 +12,22 @@ import ArgumentList from './ArgumentList.vue'
 import FindingLines from './FindingLines.vue'
 
 /** Folders, files and addresses to open, in which programs and profile, and what happens to an address that is open already. */
-const { findings, issueOf, values } = defineProps<{ findings: readonly StepFinding[], issueOf: (path: string) => string | undefined, values: Readonly<Record<string, string>> }>()
+const { findings, issueOf, values } = defineProps<{
+  findings: readonly StepFinding[]
+  issueOf: (path: string) => string | undefined
+  values: Readonly<Record<string, string>>
+}>()
 const step = defineModel<StepOf<'place.open'>>({ required: true })
 const emit = defineEmits<{ mend: [step: Step] }>()
 
 const mirror = useMirror()
-const profiles = computed(() => (step.value.programIds ?? []).flatMap((id) => {
-  const program = mirror.bench.programs[id]
-  const option = program && profileOption(program)
-  return option ? choicesOf(option, program, mirror.bench) ?? [] : []
-}))
+const profiles = computed(() =>
+  (step.value.programIds ?? []).flatMap((id) => {
+    const program = mirror.bench.programs[id]
+    const option = program && profileOption(program)
+    return option ? (choicesOf(option, program, mirror.bench) ?? []) : []
+  }),
+)
 
 function alter(part: Partial<StepOf<'place.open'>>): void {
   step.value = { ...step.value, ...part }
@@ -34,29 +40,23 @@ function alter(part: Partial<StepOf<'place.open'>>): void {
     label="Place"
     at="places"
     :findings="findings"
-    :issue-of="path => issueOf(`places.${path}`)"
+    :issue-of="(path) => issueOf(`places.${path}`)"
     :values="values"
     @update:model-value="alter({ places: $event })"
     @mend="emit('mend', $event)"
   />
   <IssueLine :issue="issueOf('places')" />
   <div class="rest">
-    <FormField
-      label="Opened with"
-      hint="each place in each of them"
-    >
+    <FormField label="Opened with" hint="each place in each of them">
       <ProgramSelect
         :model-value="step.programIds ?? []"
         multiple
         label="Programs that open the places"
         placeholder="The program that opens such"
-        @update:model-value="alter({ programIds: ($event as string[]).length > 0 ? $event as string[] : undefined })"
+        @update:model-value="alter({ programIds: ($event as string[]).length > 0 ? ($event as string[]) : undefined })"
       />
     </FormField>
-    <FormField
-      v-if="(step.programIds?.length ?? 0) > 0"
-      label="In the profile"
-    >
+    <FormField v-if="(step.programIds?.length ?? 0) > 0" label="In the profile">
       <ChoiceSelect
         :model-value="step.profile ?? ''"
         filterable
@@ -72,17 +72,25 @@ function alter(part: Partial<StepOf<'place.open'>>): void {
       <ChoiceSelect
         :model-value="step.ifOpen ?? 'raise'"
         label="An address that is open already"
-        :options="[{ value: 'raise', name: 'its tab comes to the front' }, { value: 'again', name: 'is opened again' }]"
+        :options="[
+          { value: 'raise', name: 'its tab comes to the front' },
+          { value: 'again', name: 'is opened again' },
+        ]"
         @update:model-value="alter({ ifOpen: $event === 'raise' ? undefined : $event })"
       />
     </FormField>
   </div>
   <FindingLines
-    :findings="findings.filter(finding => finding.at === 'profile' || finding.at.startsWith('programIds'))"
+    :findings="findings.filter((finding) => finding.at === 'profile' || finding.at.startsWith('programIds'))"
     @mend="emit('mend', $event)"
   />
 </template>
 
 <style scoped>
-.rest { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px 14px; align-items: start; }
+.rest {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px 14px;
+  align-items: start;
+}
 </style>

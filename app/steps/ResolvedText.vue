@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { expandVariables } from '~~/core/command'
 
 /** What a text with named values in it comes to now; nothing for a text without. */
-const { text, values } = defineProps<{ text: string, values: Readonly<Record<string, string>> }>()
+const { text, values } = defineProps<{ text: string; values: Readonly<Record<string, string>> }>()
 
 const resolved = computed(() => {
   if (!text.includes('${')) return undefined
@@ -13,15 +13,13 @@ const resolved = computed(() => {
 </script>
 
 <template>
-  <p
-    v-if="resolved !== undefined"
-    class="resolved cut"
-    :title="resolved"
-  >
-    now {{ resolved }}
-  </p>
+  <p v-if="resolved !== undefined" class="resolved cut" :title="resolved">now {{ resolved }}</p>
 </template>
 
 <style scoped>
-.resolved { font: 12px/1.3 var(--mono); color: var(--ink-soft); padding-left: 2px; }
+.resolved {
+  font: 12px/1.3 var(--mono);
+  color: var(--ink-soft);
+  padding-left: 2px;
+}
 </style>

@@ -12,16 +12,21 @@ import StepForm from './StepForm.vue'
 import { useCopiedStep } from './useCopiedStep'
 
 /** The steps of a lever, in order, each with its second way. One step is the common case and shows no numbers. */
-const { issueOf, frameId } = defineProps<{ issueOf: (path: string) => string | undefined, frameId: string }>()
+const { issueOf, frameId } = defineProps<{ issueOf: (path: string) => string | undefined; frameId: string }>()
 const steps = defineModel<Step[]>({ required: true })
 const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
 
 const mirror = useMirror()
 const { copied } = useCopiedStep()
-const findings = computed(() => steps.value.map((step) => {
-  const all = lintStep(step, mirror.bench, mirror.tableOf(frameId))
-  return { first: all.filter(finding => !finding.at.startsWith(SECOND)), second: all.filter(finding => finding.at.startsWith(SECOND)).map(secondOf) }
-}))
+const findings = computed(() =>
+  steps.value.map((step) => {
+    const all = lintStep(step, mirror.bench, mirror.tableOf(frameId))
+    return {
+      first: all.filter((finding) => !finding.at.startsWith(SECOND)),
+      second: all.filter((finding) => finding.at.startsWith(SECOND)).map(secondOf),
+    }
+  }),
+)
 /** What was altered by the last step for a while is put back at the end. */
 const canPutBack = computed(() => ['device.control', 'frame.switch'].includes(steps.value.at(-1)?.kind ?? ''))
 
@@ -29,11 +34,15 @@ const SECOND = 'alternative.'
 const FOR_A_WHILE_MS = 600_000
 
 function secondOf({ mend, ...finding }: StepFinding): StepFinding {
-  return { ...finding, at: finding.at.slice(SECOND.length), ...(mend?.step.alternative ? { mend: { label: mend.label, step: mend.step.alternative } } : {}) }
+  return {
+    ...finding,
+    at: finding.at.slice(SECOND.length),
+    ...(mend?.step.alternative ? { mend: { label: mend.label, step: mend.step.alternative } } : {}),
+  }
 }
 
 function fresh(kind: Step['kind']): Step {
-  return STEP_KINDS.find(entry => entry.kind === kind)!.fresh(partId())
+  return STEP_KINDS.find((entry) => entry.kind === kind)!.fresh(partId())
 }
 
 function set(index: number, step: Step): void {
@@ -60,32 +69,20 @@ function move(index: number, by: number): void {
 </script>
 
 <template>
-  <fieldset
-    v-for="(step, i) in steps"
-    :key="step.id"
-    class="step"
-  >
+  <fieldset v-for="(step, i) in steps" :key="step.id" class="step">
     <legend>{{ steps.length > 1 ? `Step ${i + 1}` : 'What it does' }}</legend>
     <StepForm
       :model-value="step"
       :name="`step ${i + 1}`"
       :index="i"
       :findings="findings[i]!.first"
-      :issue-of="path => issueOf(`steps.${i}.${path}`)"
+      :issue-of="(path) => issueOf(`steps.${i}.${path}`)"
       :frame-id="frameId"
       @update:model-value="set(i, $event)"
       @several="(stepId, name, values) => emit('several', stepId, name, values)"
     >
-      <div
-        v-if="steps.length > 1"
-        class="order"
-      >
-        <ElButton
-          size="small"
-          :disabled="i === 0"
-          :aria-label="`Move step ${i + 1} up`"
-          @click="move(i, -1)"
-        >
+      <div v-if="steps.length > 1" class="order">
+        <ElButton size="small" :disabled="i === 0" :aria-label="`Move step ${i + 1} up`" @click="move(i, -1)">
           <IconUp class="icon" />
         </ElButton>
         <ElButton
@@ -96,41 +93,33 @@ function move(index: number, by: number): void {
         >
           <IconDown class="icon" />
         </ElButton>
-        <RemoveButton
-          :label="`Remove step ${i + 1}`"
-          @click="steps = steps.toSpliced(i, 1)"
-        />
+        <RemoveButton :label="`Remove step ${i + 1}`" @click="steps = steps.toSpliced(i, 1)" />
       </div>
     </StepForm>
-    <div
-      v-if="step.alternative"
-      class="second"
-    >
+    <div v-if="step.alternative" class="second">
       <h3>
-        If that fails <RemoveButton
-          :label="`Remove the second way of step ${i + 1}`"
-          @click="setSecond(i, undefined)"
-        />
+        If that fails
+        <RemoveButton :label="`Remove the second way of step ${i + 1}`" @click="setSecond(i, undefined)" />
       </h3>
       <StepForm
         :model-value="step.alternative"
         :name="`the second way of step ${i + 1}`"
         :index="i"
         :findings="findings[i]!.second"
-        :issue-of="path => issueOf(`steps.${i}.alternative.${path}`)"
+        :issue-of="(path) => issueOf(`steps.${i}.alternative.${path}`)"
         :frame-id="frameId"
         @update:model-value="setSecond(i, $event)"
       />
     </div>
     <div class="line">
-      <label
-        v-if="steps.length > 1"
-        class="line"
-      ><ElSwitch
-        size="small"
-        :model-value="step.onFailure === 'go-on'"
-        @update:model-value="set(i, { ...step, onFailure: $event ? 'go-on' : 'stop' })"
-      /> {{ step.onFailure === 'go-on' ? 'If it fails, go on with the next step' : 'If it fails, stop here' }}</label>
+      <label v-if="steps.length > 1" class="line"
+        ><ElSwitch
+          size="small"
+          :model-value="step.onFailure === 'go-on'"
+          @update:model-value="set(i, { ...step, onFailure: $event ? 'go-on' : 'stop' })"
+        />
+        {{ step.onFailure === 'go-on' ? 'If it fails, go on with the next step' : 'If it fails, stop here' }}</label
+      >
       <ElButton
         v-if="!step.alternative && step.kind !== 'wait' && step.kind !== 'run.put-back'"
         size="small"
@@ -142,9 +131,7 @@ function move(index: number, by: number): void {
     </div>
   </fieldset>
   <div class="line">
-    <AddButton @click="steps = [...steps, fresh('program.open')]">
-      Step
-    </AddButton>
+    <AddButton @click="steps = [...steps, fresh('program.open')]"> Step </AddButton>
     <ElButton
       v-if="canPutBack"
       size="small"
@@ -159,27 +146,60 @@ function move(index: number, by: number): void {
     >
       After a while
     </ElButton>
-    <ElButton
-      v-if="copied"
-      size="small"
-      class="paste"
-      :title="describeStep(copied, mirror.names)"
-      @click="paste"
-    >
+    <ElButton v-if="copied" size="small" class="paste" :title="describeStep(copied, mirror.names)" @click="paste">
       Paste: {{ describeStep(copied, mirror.names) }}
     </ElButton>
   </div>
 </template>
 
 <style scoped>
-.step { border: 1px solid var(--line); border-radius: var(--radius); margin: 0; padding: 8px 12px 12px; display: grid; gap: 10px; min-width: 0; }
-.step legend { font: 600 14px var(--engraved); padding: 0 4px; }
-.second { display: grid; gap: 8px; padding-left: 12px; border-left: 3px solid var(--line-strong); }
-.second h3 { display: flex; align-items: center; gap: 8px; }
-.order { display: flex; gap: 4px; }
-.order .el-button { padding: 0; width: 28px; margin: 0; }
-.line { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; }
-.line .el-button { margin: 0; }
-.other { margin-left: auto !important; }
-.paste { max-width: 420px; overflow: hidden; }
+.step {
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  margin: 0;
+  padding: 8px 12px 12px;
+  display: grid;
+  gap: 10px;
+  min-width: 0;
+}
+.step legend {
+  font: 600 14px var(--engraved);
+  padding: 0 4px;
+}
+.second {
+  display: grid;
+  gap: 8px;
+  padding-left: 12px;
+  border-left: 3px solid var(--line-strong);
+}
+.second h3 {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.order {
+  display: flex;
+  gap: 4px;
+}
+.order .el-button {
+  padding: 0;
+  width: 28px;
+  margin: 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
+.line .el-button {
+  margin: 0;
+}
+.other {
+  margin-left: auto !important;
+}
+.paste {
+  max-width: 420px;
+  overflow: hidden;
+}
 </style>

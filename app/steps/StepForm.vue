@@ -14,7 +14,13 @@ import PlacesFields from './PlacesFields.vue'
 import ResolvedText from './ResolvedText.vue'
 
 /** One step, of whatever kind, with what would not go as meant. What else belongs into its first line comes as slot. */
-const { name, findings, issueOf, frameId } = defineProps<{ name: string, index: number, findings: readonly StepFinding[], issueOf: (path: string) => string | undefined, frameId: string }>()
+const { name, findings, issueOf, frameId } = defineProps<{
+  name: string
+  index: number
+  findings: readonly StepFinding[]
+  issueOf: (path: string) => string | undefined
+  frameId: string
+}>()
 const step = defineModel<Step>({ required: true })
 const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
 
@@ -24,8 +30,11 @@ const names = computed(() => namesFor(mirror.bench, mirror.tableOf(frameId)).val
 /** A step of another kind keeps the program, where both kinds have one. */
 function changeKind(kind: StepKind): void {
   const before = step.value
-  const fresh = STEP_KINDS.find(entry => entry.kind === kind)!.fresh(before.id)
-  step.value = 'programId' in before && before.programId && kind.startsWith('program.') ? { ...fresh, programId: before.programId } as Step : fresh
+  const fresh = STEP_KINDS.find((entry) => entry.kind === kind)!.fresh(before.id)
+  step.value =
+    'programId' in before && before.programId && kind.startsWith('program.')
+      ? ({ ...fresh, programId: before.programId } as Step)
+      : fresh
 }
 
 function alter(part: Partial<Step>): void {
@@ -38,7 +47,7 @@ function alter(part: Partial<Step>): void {
     <ChoiceSelect
       :model-value="step.kind"
       :label="`Kind of ${name}`"
-      :options="STEP_KINDS.map(entry => ({ value: entry.kind, name: entry.label }))"
+      :options="STEP_KINDS.map((entry) => ({ value: entry.kind, name: entry.label }))"
       @update:model-value="changeKind($event)"
     />
     <ProgramSelect
@@ -49,10 +58,7 @@ function alter(part: Partial<Step>): void {
       @update:model-value="alter({ programId: $event as string })"
     />
     <span v-else-if="step.kind === 'place.open' || step.kind === 'device.control' || step.kind === 'run.put-back'" />
-    <div
-      v-else-if="step.kind === 'frame.switch'"
-      class="switching"
-    >
+    <div v-else-if="step.kind === 'frame.switch'" class="switching">
       <ChoiceSelect
         :model-value="step.frameIds"
         multiple
@@ -65,7 +71,11 @@ function alter(part: Partial<Step>): void {
       <ChoiceSelect
         :model-value="step.to"
         :label="`Which way ${name} switches`"
-        :options="[{ value: 'toggle', name: 'the other way' }, { value: 'on', name: 'on' }, { value: 'off', name: 'off' }]"
+        :options="[
+          { value: 'toggle', name: 'the other way' },
+          { value: 'on', name: 'on' },
+          { value: 'off', name: 'off' },
+        ]"
         @update:model-value="alter({ to: $event })"
       />
     </div>
@@ -78,28 +88,31 @@ function alter(part: Partial<Step>): void {
       @update:model-value="alter({ text: $event })"
     >
       <template #append>
-        <label class="wait"><ElCheckbox
-          :model-value="step.sound ?? false"
-          :aria-label="`Sound of ${name}`"
-          @update:model-value="alter({ sound: $event ? true : undefined })"
-        /> with a sound</label>
+        <label class="wait"
+          ><ElCheckbox
+            :model-value="step.sound ?? false"
+            :aria-label="`Sound of ${name}`"
+            @update:model-value="alter({ sound: $event ? true : undefined })"
+          />
+          with a sound</label
+        >
       </template>
     </ElInput>
-    <label
-      v-else-if="step.kind === 'wait'"
-      class="wait"
-    ><ElInputNumber
-      :model-value="step.ms / 1000"
-      :min="0"
-      :max="86400"
-      :step="0.1"
-      :aria-label="`Seconds of ${name}`"
-      @update:model-value="alter({ ms: Math.round(($event ?? 0) * 1000) })"
-    /> seconds</label>
+    <label v-else-if="step.kind === 'wait'" class="wait"
+      ><ElInputNumber
+        :model-value="step.ms / 1000"
+        :min="0"
+        :max="86400"
+        :step="0.1"
+        :aria-label="`Seconds of ${name}`"
+        @update:model-value="alter({ ms: Math.round(($event ?? 0) * 1000) })"
+      />
+      seconds</label
+    >
     <slot />
   </div>
   <p
-    v-for="part in ['programId', 'text', 'frameIds'].filter(part => issueOf(part))"
+    v-for="part in ['programId', 'text', 'frameIds'].filter((part) => issueOf(part))"
     :key="part"
     class="fault"
     role="alert"
@@ -111,7 +124,7 @@ function alter(part: Partial<Step>): void {
     :model-value="step"
     :index="index"
     :findings="findings"
-    :issue-of="path => issueOf(path)"
+    :issue-of="(path) => issueOf(path)"
     :values="names"
     @update:model-value="step = $event"
     @mend="step = $event"
@@ -121,17 +134,13 @@ function alter(part: Partial<Step>): void {
     v-else-if="step.kind === 'place.open'"
     :model-value="step"
     :findings="findings"
-    :issue-of="path => issueOf(path)"
+    :issue-of="(path) => issueOf(path)"
     :values="names"
     @update:model-value="step = $event"
     @mend="step = $event"
   />
   <template v-else-if="step.kind === 'device.control'">
-    <DeviceFields
-      :model-value="step"
-      :issue-of="path => issueOf(path)"
-      @update:model-value="step = $event"
-    />
+    <DeviceFields :model-value="step" :issue-of="(path) => issueOf(path)" @update:model-value="step = $event" />
     <FindingLines :findings="step.controlId === '' ? [] : findings" />
   </template>
   <template v-else-if="step.kind === 'program.switch'">
@@ -139,15 +148,12 @@ function alter(part: Partial<Step>): void {
       :model-value="step.args"
       :program="mirror.bench.programs[step.programId]"
       :findings="findings"
-      :issue-of="path => issueOf(`args.${path}`)"
+      :issue-of="(path) => issueOf(`args.${path}`)"
       :values="names"
       @update:model-value="alter({ args: $event })"
       @mend="step = $event"
     />
-    <FormField
-      label="and back to"
-      :issue="issueOf('otherId')"
-    >
+    <FormField label="and back to" :issue="issueOf('otherId')">
       <ProgramSelect
         :model-value="step.otherId"
         :label="`Other program of ${name}`"
@@ -161,38 +167,44 @@ function alter(part: Partial<Step>): void {
       label="Other argument"
       at="otherArgs"
       :findings="findings"
-      :issue-of="path => issueOf(`otherArgs.${path}`)"
+      :issue-of="(path) => issueOf(`otherArgs.${path}`)"
       :values="names"
       @update:model-value="alter({ otherArgs: $event })"
       @mend="step = $event"
     />
   </template>
   <template v-else>
-    <ResolvedText
-      v-if="step.kind === 'message.show'"
-      :text="step.text"
-      :values="names"
-    />
+    <ResolvedText v-if="step.kind === 'message.show'" :text="step.text" :values="names" />
     <FindingLines
-      :findings="findings.filter(finding => !('programId' in step && step.programId === ''))"
+      :findings="findings.filter((finding) => !('programId' in step && step.programId === ''))"
       @mend="step = $event"
     />
   </template>
-  <FormField
-    v-if="step.kind === 'program.close'"
-    label="Unsaved work"
-  >
+  <FormField v-if="step.kind === 'program.close'" label="Unsaved work">
     <ChoiceSelect
       :model-value="step.unsaved"
       label="What happens to unsaved work"
-      :options="UNSAVED_POLICIES.map(policy => ({ value: policy, name: unsavedWords[policy] }))"
+      :options="UNSAVED_POLICIES.map((policy) => ({ value: policy, name: unsavedWords[policy] }))"
       @update:model-value="alter({ unsaved: $event })"
     />
   </FormField>
 </template>
 
 <style scoped>
-.kind { display: grid; grid-template-columns: 240px minmax(0, 1fr) auto; gap: 8px; align-items: center; }
-.switching { display: grid; grid-template-columns: minmax(0, 1fr) 150px; gap: 8px; }
-.wait { display: flex; align-items: center; gap: 8px; }
+.kind {
+  display: grid;
+  grid-template-columns: 240px minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+.switching {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 150px;
+  gap: 8px;
+}
+.wait {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
 </style>

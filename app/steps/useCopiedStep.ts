@@ -9,8 +9,7 @@ export function useCopiedStep() {
   const copied = computed<Step | undefined>(() => {
     try {
       return stepSchema.safeParse(JSON.parse(text.value)).data
-    }
-    catch {
+    } catch {
       return undefined
     }
   })

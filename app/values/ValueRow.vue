@@ -7,7 +7,7 @@ import { useNotices } from '~/live/useNotices'
 import { useLeverActions } from '~/levers/useLeverActions'
 
 /** One named value, edited in place, with what it comes to now and who uses it. */
-const { value, table, uses } = defineProps<{ value: NamedValue, table: ValueTable, uses: readonly ValueUse[] }>()
+const { value, table, uses } = defineProps<{ value: NamedValue; table: ValueTable; uses: readonly ValueUse[] }>()
 
 const notices = useNotices()
 const actions = useLeverActions()
@@ -15,19 +15,27 @@ const name = ref(value.name)
 const text = ref(value.text)
 const refused = ref('')
 
-watch(() => value, (now, before) => {
-  if (name.value === before.name) name.value = now.name
-  if (text.value === before.text) text.value = now.text
-})
+watch(
+  () => value,
+  (now, before) => {
+    if (name.value === before.name) name.value = now.name
+    if (text.value === before.text) text.value = now.text
+  },
+)
 
 async function save(): Promise<void> {
   refused.value = ''
   if (name.value === value.name && text.value === value.text) return
   try {
-    await callApi('editValue', { id: value.id, body: { version: value.version, name: name.value.trim(), text: text.value } })
-    notices.say(`Changed the value ${name.value}${uses.length > 0 ? `; ${uses.length} that use it follow` : ''}.`, { label: 'Undo', act: actions.undo })
-  }
-  catch (error) {
+    await callApi('editValue', {
+      id: value.id,
+      body: { version: value.version, name: name.value.trim(), text: text.value },
+    })
+    notices.say(`Changed the value ${name.value}${uses.length > 0 ? `; ${uses.length} that use it follow` : ''}.`, {
+      label: 'Undo',
+      act: actions.undo,
+    })
+  } catch (error) {
     if (!(error instanceof ApiRefusal)) throw error
     refused.value = error.message
   }
@@ -46,11 +54,7 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <div
-    class="value"
-    @keydown.enter="save"
-    @keydown.escape.stop="restore"
-  >
+  <div class="value" @keydown.enter="save" @keydown.escape.stop="restore">
     <ElInput
       v-model="name"
       class="mono"
@@ -69,32 +73,31 @@ async function remove(): Promise<void> {
     />
     <span class="soft used">
       <template v-if="uses.length === 0">not used</template>
-      <template v-else>used by {{ uses.map(use => use.kind === 'lever' ? use.lever.plate : use.value.name).join(', ') }}</template>
+      <template v-else
+        >used by {{ uses.map((use) => (use.kind === 'lever' ? use.lever.plate : use.value.name)).join(', ') }}</template
+      >
     </span>
-    <ElButton
-      size="small"
-      @click="remove"
-    >
-      Delete
-    </ElButton>
-    <p
-      v-if="refused || table.broken[value.name]"
-      class="fault"
-      role="alert"
-    >
+    <ElButton size="small" @click="remove"> Delete </ElButton>
+    <p v-if="refused || table.broken[value.name]" class="fault" role="alert">
       {{ refused || table.broken[value.name]!.message }}
     </p>
-    <p
-      v-else-if="table.values[value.name] !== value.text"
-      class="soft now"
-    >
-      now {{ table.values[value.name] }}
-    </p>
+    <p v-else-if="table.values[value.name] !== value.text" class="soft now">now {{ table.values[value.name] }}</p>
   </div>
 </template>
 
 <style scoped>
-.value { display: grid; grid-template-columns: 180px minmax(0, 1fr) 220px auto; gap: 4px 8px; align-items: center; padding: 5px 0; border-bottom: 1px solid var(--line); }
-.value p { grid-column: 2 / -1; }
-.now { font: 12px var(--mono); }
+.value {
+  display: grid;
+  grid-template-columns: 180px minmax(0, 1fr) 220px auto;
+  gap: 4px 8px;
+  align-items: center;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+.value p {
+  grid-column: 2 / -1;
+}
+.now {
+  font: 12px var(--mono);
+}
 </style>

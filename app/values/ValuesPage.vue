@@ -23,20 +23,29 @@ const tried = ref('')
 useViewKeys('Values', [{ keys: 'Enter', does: 'in a field: saves it; Escape takes it back' }])
 
 const folders = computed(() => Object.entries(mirror.bench.folders))
-const groups = computed(() => [
-  { id: null as string | null, name: 'Of all frames' },
-  ...mirror.frames.map(frame => ({ id: frame.id as string | null, name: `Of ${frame.name} only` })),
-].map(group => ({ ...group, values: mirror.values.filter(value => value.frameId === group.id), table: tableFor(group.id, mirror.values, mirror.bench) })).filter(group => group.values.length > 0))
+const groups = computed(() =>
+  [
+    { id: null as string | null, name: 'Of all frames' },
+    ...mirror.frames.map((frame) => ({ id: frame.id as string | null, name: `Of ${frame.name} only` })),
+  ]
+    .map((group) => ({
+      ...group,
+      values: mirror.values.filter((value) => value.frameId === group.id),
+      table: tableFor(group.id, mirror.values, mirror.bench),
+    }))
+    .filter((group) => group.values.length > 0),
+)
 
 async function add(): Promise<void> {
   tried.value = ''
   try {
-    const made = await callApi('createValue', { body: { frameId: frameId.value || null, name: name.value.trim(), text: text.value } })
+    const made = await callApi('createValue', {
+      body: { frameId: frameId.value || null, name: name.value.trim(), text: text.value },
+    })
     notices.say(`Made the value ${made.name}.`, { label: 'Undo', act: actions.undo })
     name.value = ''
     text.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     tried.value = (error as Error).message
   }
 }
@@ -50,13 +59,13 @@ function uses(value: NamedValue) {
   <section class="view">
     <header class="view-head">
       <h1>Values</h1>
-      <span class="soft">Written once, used as <code>${name}</code> in arguments, places, messages and other values. Change one, and everything that uses it follows.</span>
+      <span class="soft"
+        >Written once, used as <code>${name}</code> in arguments, places, messages and other values. Change one, and
+        everything that uses it follows.</span
+      >
     </header>
     <div class="body">
-      <form
-        class="new"
-        @submit.prevent="add"
-      >
+      <form class="new" @submit.prevent="add">
         <ElInput
           v-model="name"
           class="mono"
@@ -75,21 +84,15 @@ function uses(value: NamedValue) {
           v-model="frameId"
           :empty-values="[null, undefined]"
           label="Frame of the new value"
-          :options="[{ value: '', name: 'For all frames' }, ...mirror.frames.map(frame => ({ value: frame.id, name: `For ${frame.name} only` }))]"
+          :options="[
+            { value: '', name: 'For all frames' },
+            ...mirror.frames.map((frame) => ({ value: frame.id, name: `For ${frame.name} only` })),
+          ]"
         />
-        <ElButton
-          type="primary"
-          native-type="submit"
-          :disabled="name.trim() === ''"
-        >
-          Add the value
-        </ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="name.trim() === ''"> Add the value </ElButton>
         <IssueLine :issue="tried" />
       </form>
-      <section
-        v-for="group in groups"
-        :key="group.id ?? ''"
-      >
+      <section v-for="group in groups" :key="group.id ?? ''">
         <h3>{{ group.name }}</h3>
         <ValueRow
           v-for="value in group.values"
@@ -99,19 +102,13 @@ function uses(value: NamedValue) {
           :uses="uses(value)"
         />
       </section>
-      <p
-        v-if="groups.length === 0"
-        class="soft"
-      >
-        No value of your own yet. Give a name to what many levers share: tonight’s data set, the profile of the season, a folder.
+      <p v-if="groups.length === 0" class="soft">
+        No value of your own yet. Give a name to what many levers share: tonight’s data set, the profile of the season,
+        a folder.
       </p>
       <section>
         <h3>Known folders of the bench</h3>
-        <div
-          v-for="[folder, path] in folders"
-          :key="folder"
-          class="folder"
-        >
+        <div v-for="[folder, path] in folders" :key="folder" class="folder">
           <code>${{ '{' + folder + '}' }}</code>
           <code class="soft">{{ path }}</code>
         </div>
@@ -121,8 +118,27 @@ function uses(value: NamedValue) {
 </template>
 
 <style scoped>
-.body { padding: 12px 16px 24px; display: grid; gap: 16px; align-content: start; overflow: auto; }
-.new { display: grid; grid-template-columns: 180px minmax(0, 1fr) 220px auto; gap: 8px; }
-.new p { grid-column: 1 / -1; }
-.folder { display: grid; grid-template-columns: 180px 1fr; gap: 8px; height: 28px; align-items: center; border-bottom: 1px solid var(--line); }
+.body {
+  padding: 12px 16px 24px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+  overflow: auto;
+}
+.new {
+  display: grid;
+  grid-template-columns: 180px minmax(0, 1fr) 220px auto;
+  gap: 8px;
+}
+.new p {
+  grid-column: 1 / -1;
+}
+.folder {
+  display: grid;
+  grid-template-columns: 180px 1fr;
+  gap: 8px;
+  height: 28px;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
 </style>

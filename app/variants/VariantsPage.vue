@@ -10,19 +10,12 @@ const pattern = computed(() => mirror.leverById.get(String(route.params.id)))
 </script>
 
 <template>
-  <VariantsTable
-    v-if="pattern && !pattern.variant"
-    :key="pattern.id"
-    :pattern="pattern"
-  />
-  <div
-    v-else
-    class="empty"
-  >
+  <VariantsTable v-if="pattern && !pattern.variant" :key="pattern.id" :pattern="pattern" />
+  <div v-else class="empty">
     <h1>{{ pattern ? `${pattern.name} is itself a variant` : 'This lever is gone' }}</h1>
-    <p v-if="pattern">
-      Variants are made from the pattern it follows.
-    </p>
-    <NuxtLink :to="pattern?.variant ? `/levers/${pattern.variant.patternId}/variants` : '/levers'">{{ pattern ? 'Go to its pattern' : 'Go to the levers' }}</NuxtLink>
+    <p v-if="pattern">Variants are made from the pattern it follows.</p>
+    <NuxtLink :to="pattern?.variant ? `/levers/${pattern.variant.patternId}/variants` : '/levers'">{{
+      pattern ? 'Go to its pattern' : 'Go to the levers'
+    }}</NuxtLink>
   </div>
 </template>

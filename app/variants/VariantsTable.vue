@@ -31,18 +31,21 @@ const router = useRouter()
 const route = useRoute()
 
 const columns = computed(() => columnsOf(pattern, mirror.bench))
-const valueColumns = computed(() => columns.value.filter(column => column.choices && column.choices.length > 0))
-const shownIds = ref<string[]>(columns.value.filter(column => column.kind === 'value').map(column => column.id))
-const shown = computed(() => columns.value.filter(column => shownIds.value.includes(column.id)))
+const valueColumns = computed(() => columns.value.filter((column) => column.choices && column.choices.length > 0))
+const shownIds = ref<string[]>(columns.value.filter((column) => column.kind === 'value').map((column) => column.id))
+const shown = computed(() => columns.value.filter((column) => shownIds.value.includes(column.id)))
 const { kept, isTouched, wasRestored, forget } = useKept(`keen-lever.variants.${pattern.id}`, {
-  rows: [] as DraftRow[], template: `${pattern.name}, {${valueColumns.value[0] ? columnHead(valueColumns.value[0]) : 'n'}}`, firstChord: 'Ctrl+Alt+1', csv: '',
+  rows: [] as DraftRow[],
+  template: `${pattern.name}, {${valueColumns.value[0] ? columnHead(valueColumns.value[0]) : 'n'}}`,
+  firstChord: 'Ctrl+Alt+1',
+  csv: '',
 })
 const { rows, template, firstChord, csv } = toRefs(kept.value)
 const csvProblems = ref<readonly string[]>([])
 const isPasting = ref(false)
 const isSaving = ref(false)
 const wasTried = ref(false)
-let count = Math.max(0, ...rows.value.map(row => row.id))
+let count = Math.max(0, ...rows.value.map((row) => row.id))
 
 useViewKeys('Variants', [
   { keys: 'Ctrl+S', does: 'makes all variants of the table' },
@@ -63,31 +66,48 @@ function setCell(index: number, column: VariantColumn, text: string): void {
 
 /** Names by the template for rows that have none, or for all; made distinct among themselves and from what is there. */
 function nameRows(all: boolean): void {
-  const wanted = rows.value.map((row, i) => (all || row.name === '' ? nameFrom(template.value, columns.value, row.cells).replaceAll('{n}', String(i + 1)) : row.name))
-  const names = makeDistinct(wanted, mirror.levers.map(lever => lever.name))
+  const wanted = rows.value.map((row, i) =>
+    all || row.name === ''
+      ? nameFrom(template.value, columns.value, row.cells).replaceAll('{n}', String(i + 1))
+      : row.name,
+  )
+  const names = makeDistinct(
+    wanted,
+    mirror.levers.map((lever) => lever.name),
+  )
   rows.value = rows.value.map((row, i) => ({ ...row, name: names[i]! }))
 }
 
 function addFromList(column: VariantColumn, only?: readonly string[]): void {
   if (!shownIds.value.includes(column.id)) shownIds.value = [...shownIds.value, column.id]
-  for (const choice of column.choices ?? []) if (!only || only.includes(choice.value)) add({ cells: { [column.id]: choice.value } })
+  for (const choice of column.choices ?? [])
+    if (!only || only.includes(choice.value)) add({ cells: { [column.id]: choice.value } })
   nameRows(false)
 }
 
-const chordInput = computed(() => ({ pattern, levers: mirror.levers, frames: mirror.framesLive, bench: mirror.bench, keys: mirror.keySettings }))
+const chordInput = computed(() => ({
+  pattern,
+  levers: mirror.levers,
+  frames: mirror.framesLive,
+  bench: mirror.bench,
+  keys: mirror.keySettings,
+}))
 function giveChords(): void {
   const chords = chordsInRow(firstChord.value, rows.value.length, chordInput.value)
   if (!chords.ok) return notices.show({ text: chords.issues[0]!.message, tone: 'fault' })
   rows.value = rows.value.map((row, i) => ({ ...row, chord: chords.value[i] ?? '' }))
   const without = rows.value.length - chords.value.length
-  if (without > 0) notices.say(`${chords.value.length} free chords from ${firstChord.value} on; ${without} rows have none.`)
+  if (without > 0)
+    notices.say(`${chords.value.length} free chords from ${firstChord.value} on; ${without} rows have none.`)
 }
 
 function takeCsv(): void {
   const reading = readCsv(csv.value, columns.value)
   csvProblems.value = reading.problems
   if (reading.problems.length > 0) return
-  const used = columns.value.filter(column => reading.rows.some(row => row.cells[column.id] !== undefined)).map(column => column.id)
+  const used = columns.value
+    .filter((column) => reading.rows.some((row) => row.cells[column.id] !== undefined))
+    .map((column) => column.id)
   shownIds.value = [...new Set([...shownIds.value, ...used])]
   for (const row of reading.rows) add(row)
   nameRows(false)
@@ -95,16 +115,28 @@ function takeCsv(): void {
   isPasting.value = false
 }
 
-const wanted = computed(() => rows.value.map(row => ({
-  name: row.name, chord: row.chord, cells: row.cells,
-  ...(row.icon === '' ? {} : { icon: { kind: 'set', name: row.icon.trim().toLowerCase().replaceAll(' ', '-'), colour: 'ink' } satisfies LeverIcon }),
-})))
+const wanted = computed(() =>
+  rows.value.map((row) => ({
+    name: row.name,
+    chord: row.chord,
+    cells: row.cells,
+    ...(row.icon === ''
+      ? {}
+      : {
+          icon: {
+            kind: 'set',
+            name: row.icon.trim().toLowerCase().replaceAll(' ', '-'),
+            colour: 'ink',
+          } satisfies LeverIcon,
+        }),
+  })),
+)
 const plan = computed(() => planVariants({ ...chordInput.value, rows: wanted.value }))
 const clashes = computed(() => clashesOfRows({ ...chordInput.value, rows: wanted.value }))
 
 function issueOf(index: number, part: string): string | undefined {
   if (plan.value.ok) return undefined
-  const issue = plan.value.issues.find(entry => entry.at === `rows.${index}.${part}`)
+  const issue = plan.value.issues.find((entry) => entry.at === `rows.${index}.${part}`)
   const isEmpty = part === 'name' && rows.value[index]!.name.trim() === ''
   return issue && (wasTried.value || !isEmpty) ? issue.message : undefined
 }
@@ -124,56 +156,54 @@ async function save(): Promise<void> {
   }
   isSaving.value = true
   try {
-    const made = await callApi('createVariants', { id: pattern.id, body: { version: pattern.version, rows: wanted.value } })
+    const made = await callApi('createVariants', {
+      id: pattern.id,
+      body: { version: pattern.version, rows: wanted.value },
+    })
     forget()
-    notices.say(`Made ${made.length} variants of ${pattern.plate} ${pattern.name}.`, { label: 'Undo', act: actions.undo })
+    notices.say(`Made ${made.length} variants of ${pattern.plate} ${pattern.name}.`, {
+      label: 'Undo',
+      act: actions.undo,
+    })
     await router.push('/levers')
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof ApiRefusal)) throw error
     notices.show({ text: error.message, tone: 'fault' })
-  }
-  finally {
+  } finally {
     isSaving.value = false
   }
 }
 
 const { column: queried, values: queriedValues } = route.query
-const fromQuery = columns.value.find(column => column.id === queried)
+const fromQuery = columns.value.find((column) => column.id === queried)
 if (fromQuery && typeof queriedValues === 'string' && !wasRestored) addFromList(fromQuery, queriedValues.split('\n'))
 
 useEventListener(window, 'keydown', (event) => {
   if (event.ctrlKey && event.key.toLowerCase() === 's') {
     event.preventDefault()
     void save()
-  }
-  else if (event.key === 'Escape' && !event.defaultPrevented && !document.activeElement?.closest('.el-select, [role="combobox"]')) void router.push('/levers')
+  } else if (
+    event.key === 'Escape' &&
+    !event.defaultPrevented &&
+    !document.activeElement?.closest('.el-select, [role="combobox"]')
+  )
+    void router.push('/levers')
 })
 </script>
 
 <template>
   <section class="view">
     <header class="view-head">
-      <NumberPlate
-        :plate="pattern.plate"
-        :steps="pattern.steps"
-      />
+      <NumberPlate :plate="pattern.plate" :steps="pattern.steps" />
       <h1>Variants of {{ pattern.name }}</h1>
-      <span
-        v-if="wasRestored && isTouched"
-        class="soft"
-        role="status"
-      >This is your table from before, not made yet.</span>
+      <span v-if="wasRestored && isTouched" class="soft" role="status"
+        >This is your table from before, not made yet.</span
+      >
       <span class="gap" />
       <ElButton @click="discard">
         {{ isTouched ? 'Discard' : 'Cancel' }}
       </ElButton>
-      <ElButton
-        type="primary"
-        :loading="isSaving"
-        :disabled="rows.length === 0"
-        @click="save"
-      >
+      <ElButton type="primary" :loading="isSaving" :disabled="rows.length === 0" @click="save">
         Make {{ rows.length }} {{ rows.length === 1 ? 'variant' : 'variants' }}
       </ElButton>
     </header>
@@ -191,27 +221,16 @@ useEventListener(window, 'keydown', (event) => {
             aria-label="What differs"
             class="columns"
           >
-            <ElOption
-              v-for="column in columns"
-              :key="column.id"
-              :value="column.id"
-              :label="columnHead(column)"
-            >
-              <code>{{ column.key }}</code> <span class="soft">{{ column.kind === 'value' ? `as pattern: ${column.pattern}` : 'there or not' }}</span>
+            <ElOption v-for="column in columns" :key="column.id" :value="column.id" :label="columnHead(column)">
+              <code>{{ column.key }}</code>
+              <span class="soft">{{ column.kind === 'value' ? `as pattern: ${column.pattern}` : 'there or not' }}</span>
             </ElOption>
           </ElSelect>
         </span>
         <span class="tool">
           <label for="variant-template">Names</label>
-          <ElInput
-            id="variant-template"
-            v-model="template"
-            class="template"
-          />
-          <ElButton
-            :disabled="rows.length === 0"
-            @click="nameRows(true)"
-          >Name all</ElButton>
+          <ElInput id="variant-template" v-model="template" class="template" />
+          <ElButton :disabled="rows.length === 0" @click="nameRows(true)">Name all</ElButton>
         </span>
         <span class="tool">
           <label for="variant-chord">Chords from</label>
@@ -221,40 +240,24 @@ useEventListener(window, 'keydown', (event) => {
             class="first mono"
             :aria-invalid="!parsesChord(firstChord)"
           />
-          <ElButton
-            :disabled="rows.length === 0"
-            @click="giveChords"
-          >In a row</ElButton>
+          <ElButton :disabled="rows.length === 0" @click="giveChords">In a row</ElButton>
         </span>
       </div>
       <div class="scroll">
         <table v-if="rows.length > 0">
           <thead>
             <tr>
-              <th scope="col">
-                Name
-              </th>
-              <th
-                v-for="column in shown"
-                :key="column.id"
-                scope="col"
-              >
+              <th scope="col">Name</th>
+              <th v-for="column in shown" :key="column.id" scope="col">
                 <code>{{ columnHead(column) }}</code>
               </th>
-              <th scope="col">
-                Icon
-              </th>
-              <th scope="col">
-                Chord
-              </th>
+              <th scope="col">Icon</th>
+              <th scope="col">Chord</th>
               <th><span class="unseen">Remove</span></th>
             </tr>
           </thead>
           <tbody>
-            <tr
-              v-for="(row, i) in rows"
-              :key="row.id"
-            >
+            <tr v-for="(row, i) in rows" :key="row.id">
               <td>
                 <ElInput
                   :model-value="row.name"
@@ -264,17 +267,12 @@ useEventListener(window, 'keydown', (event) => {
                 />
                 <IssueLine :issue="issueOf(i, 'name')" />
               </td>
-              <td
-                v-for="column in shown"
-                :key="column.id"
-              >
-                <label
-                  v-if="column.kind === 'present'"
-                  class="present"
-                ><ElCheckbox
-                  :model-value="(row.cells[column.id] ?? column.pattern) !== ''"
-                  :aria-label="`${column.key} in row ${i + 1}`"
-                  @update:model-value="setCell(i, column, $event ? column.pattern : '')"
+              <td v-for="column in shown" :key="column.id">
+                <label v-if="column.kind === 'present'" class="present"
+                  ><ElCheckbox
+                    :model-value="(row.cells[column.id] ?? column.pattern) !== ''"
+                    :aria-label="`${column.key} in row ${i + 1}`"
+                    @update:model-value="setCell(i, column, $event ? column.pattern : '')"
                 /></label>
                 <ChoiceSelect
                   v-else-if="column.choices"
@@ -311,52 +309,29 @@ useEventListener(window, 'keydown', (event) => {
                   @update:model-value="alter(i, { chord: $event })"
                 />
                 <IssueLine :issue="issueOf(i, 'chord')" />
-                <p
-                  v-for="(clash, j) in clashes[i]!.slice(0, 1)"
-                  :key="j"
-                  class="fault"
-                >
+                <p v-for="(clash, j) in clashes[i]!.slice(0, 1)" :key="j" class="fault">
                   {{ describeClash(clash) }}
                 </p>
               </td>
               <td>
-                <RemoveButton
-                  :label="`Remove row ${i + 1}`"
-                  @click="rows = rows.toSpliced(i, 1)"
-                />
+                <RemoveButton :label="`Remove row ${i + 1}`" @click="rows = rows.toSpliced(i, 1)" />
               </td>
             </tr>
           </tbody>
         </table>
-        <p
-          v-else
-          class="soft none"
-        >
-          One row for each variant. Each follows {{ pattern.plate }} {{ pattern.name }} in all that it does not change. Take the rows from a list of the program, paste them as CSV, or add them by hand.
+        <p v-else class="soft none">
+          One row for each variant. Each follows {{ pattern.plate }} {{ pattern.name }} in all that it does not change.
+          Take the rows from a list of the program, paste them as CSV, or add them by hand.
         </p>
       </div>
       <div class="tools">
-        <ElButton @click="add()">
-          <IconPlus class="icon" /> Row
-        </ElButton>
-        <ElButton
-          v-for="column in valueColumns"
-          :key="column.id"
-          @click="addFromList(column)"
-        >
+        <ElButton @click="add()"> <IconPlus class="icon" /> Row </ElButton>
+        <ElButton v-for="column in valueColumns" :key="column.id" @click="addFromList(column)">
           A row for each <code class="inline">{{ columnHead(column) }}</code> ({{ column.choices!.length }})
         </ElButton>
-        <ElButton
-          :aria-expanded="isPasting"
-          @click="isPasting = !isPasting"
-        >
-          Paste CSV
-        </ElButton>
+        <ElButton :aria-expanded="isPasting" @click="isPasting = !isPasting"> Paste CSV </ElButton>
       </div>
-      <div
-        v-if="isPasting"
-        class="paste"
-      >
+      <div v-if="isPasting" class="paste">
         <ElInput
           v-model="csv"
           type="textarea"
@@ -365,26 +340,13 @@ useEventListener(window, 'keydown', (event) => {
           :placeholder="`name,chord,${columns.slice(0, 2).map(columnHead).join(',')}\n…`"
           spellcheck="false"
         />
-        <ul
-          v-if="csvProblems.length > 0"
-          class="fault"
-          role="alert"
-        >
-          <li
-            v-for="problem in csvProblems"
-            :key="problem"
-          >
+        <ul v-if="csvProblems.length > 0" class="fault" role="alert">
+          <li v-for="problem in csvProblems" :key="problem">
             {{ problem }}
           </li>
         </ul>
         <div>
-          <ElButton
-            type="primary"
-            :disabled="csv.trim() === ''"
-            @click="takeCsv"
-          >
-            Take these rows
-          </ElButton>
+          <ElButton type="primary" :disabled="csv.trim() === ''" @click="takeCsv"> Take these rows </ElButton>
         </div>
       </div>
     </div>
@@ -392,24 +354,87 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.gap { flex: 1; }
-.body { padding: 12px 16px; display: grid; gap: 12px; align-content: start; overflow: auto; min-height: 0; }
-.tools { display: flex; flex-wrap: wrap; gap: 8px 20px; align-items: center; }
-.tools > .el-button { margin: 0 -12px 0 0; }
-.tool { display: flex; gap: 6px; align-items: center; }
-.tool label { font: 600 14px var(--engraved); }
-.columns { width: 260px; }
-.template { width: 260px; }
-.first { width: 120px; }
-.scroll { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; }
-th { text-align: left; font: 600 13px var(--engraved); color: var(--ink-soft); padding: 2px 6px; }
-td { padding: 3px 6px; border-top: 1px solid var(--line); vertical-align: top; min-width: 110px; }
-td:first-child { min-width: 340px; }
-td:last-child { min-width: 0; width: 36px; }
-.present { display: flex; height: 32px; align-items: center; }
-.inline { margin: 0 4px; }
-.none { max-width: 640px; }
-.paste { display: grid; gap: 8px; }
-.mono :deep(.el-input__inner), .paste :deep(textarea) { font-family: var(--mono); font-size: 13px; }
+.gap {
+  flex: 1;
+}
+.body {
+  padding: 12px 16px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  overflow: auto;
+  min-height: 0;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+}
+.tools > .el-button {
+  margin: 0 -12px 0 0;
+}
+.tool {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.tool label {
+  font: 600 14px var(--engraved);
+}
+.columns {
+  width: 260px;
+}
+.template {
+  width: 260px;
+}
+.first {
+  width: 120px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th {
+  text-align: left;
+  font: 600 13px var(--engraved);
+  color: var(--ink-soft);
+  padding: 2px 6px;
+}
+td {
+  padding: 3px 6px;
+  border-top: 1px solid var(--line);
+  vertical-align: top;
+  min-width: 110px;
+}
+td:first-child {
+  min-width: 340px;
+}
+td:last-child {
+  min-width: 0;
+  width: 36px;
+}
+.present {
+  display: flex;
+  height: 32px;
+  align-items: center;
+}
+.inline {
+  margin: 0 4px;
+}
+.none {
+  max-width: 640px;
+}
+.paste {
+  display: grid;
+  gap: 8px;
+}
+.mono :deep(.el-input__inner),
+.paste :deep(textarea) {
+  font-family: var(--mono);
+  font-size: 13px;
+}
 </style>

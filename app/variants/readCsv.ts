@@ -2,7 +2,13 @@ import Papa from 'papaparse'
 import type { VariantColumn } from '~~/core/variants'
 
 /** One row of the table while it is being filled in. */
-export interface DraftRow { readonly id: number, readonly name: string, readonly chord: string, readonly icon: string, readonly cells: Readonly<Record<string, string>> }
+export interface DraftRow {
+  readonly id: number
+  readonly name: string
+  readonly chord: string
+  readonly icon: string
+  readonly cells: Readonly<Record<string, string>>
+}
 
 export interface CsvReading {
   readonly rows: readonly Omit<DraftRow, 'id'>[]
@@ -21,29 +27,43 @@ export function columnHead(column: VariantColumn): string {
 export function readCsv(text: string, columns: readonly VariantColumn[]): CsvReading {
   const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' })
   const [head = [], ...lines] = data
-  const problems = errors.filter(error => error.code !== 'UndetectableDelimiter').map(error => `Line ${(error.row ?? 0) + 1}: ${error.message}.`)
+  const problems = errors
+    .filter((error) => error.code !== 'UndetectableDelimiter')
+    .map((error) => `Line ${(error.row ?? 0) + 1}: ${error.message}.`)
   const known = (title: string) => {
     const wanted = title.trim().toLowerCase()
     if (['name', 'chord', 'icon'].includes(wanted)) return wanted
-    return columns.find(column => [column.key.toLowerCase(), columnHead(column).toLowerCase()].includes(wanted))?.id
+    return columns.find((column) => [column.key.toLowerCase(), columnHead(column).toLowerCase()].includes(wanted))?.id
   }
   const fields = head.map(known)
   head.forEach((title, i) => {
-    if (!fields[i]) problems.push(`Line 1: there is no column “${title.trim()}”. There are ${['name', 'chord', 'icon', ...columns.map(columnHead)].join(', ')}.`)
+    if (!fields[i])
+      problems.push(
+        `Line 1: there is no column “${title.trim()}”. There are ${['name', 'chord', 'icon', ...columns.map(columnHead)].join(', ')}.`,
+      )
     else if (fields.indexOf(fields[i]) !== i) problems.push(`Line 1: the column “${title.trim()}” stands twice.`)
   })
   lines.forEach((line, i) => {
-    if (line.length !== head.length) problems.push(`Line ${i + 2}: it has ${line.length} values, the head has ${head.length}.`)
+    if (line.length !== head.length)
+      problems.push(`Line ${i + 2}: it has ${line.length} values, the head has ${head.length}.`)
   })
-  if (lines.length === 0 && problems.length === 0) problems.push('There is a head line only. Add a line for each variant.')
-  if (lines.length > MOST_ROWS) problems.push(`There are ${lines.length} lines; at most ${MOST_ROWS} variants are made at once.`)
+  if (lines.length === 0 && problems.length === 0)
+    problems.push('There is a head line only. Add a line for each variant.')
+  if (lines.length > MOST_ROWS)
+    problems.push(`There are ${lines.length} lines; at most ${MOST_ROWS} variants are made at once.`)
   if (problems.length > 0) return { rows: [], problems: problems.slice(0, 12) }
   const cell = (line: string[], field: string) => line[fields.indexOf(field)]?.trim() ?? ''
   return {
     problems: [],
-    rows: lines.map(line => ({
-      name: cell(line, 'name'), chord: cell(line, 'chord'), icon: cell(line, 'icon'),
-      cells: Object.fromEntries(columns.filter(column => fields.includes(column.id)).map(column => [column.id, meant(column, cell(line, column.id))])),
+    rows: lines.map((line) => ({
+      name: cell(line, 'name'),
+      chord: cell(line, 'chord'),
+      icon: cell(line, 'icon'),
+      cells: Object.fromEntries(
+        columns
+          .filter((column) => fields.includes(column.id))
+          .map((column) => [column.id, meant(column, cell(line, column.id))]),
+      ),
     })),
   }
 }

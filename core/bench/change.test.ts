@@ -2,37 +2,119 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { valueOf } from '../result'
 import { exampleBench } from './exampleBench'
-import { applyChange, applyChanges, changeSchema, describeChange, footprintOf, frontWindow, invertChange, standingOf, windowTitle } from '.'
+import {
+  applyChange,
+  applyChanges,
+  changeSchema,
+  describeChange,
+  footprintOf,
+  frontWindow,
+  invertChange,
+  standingOf,
+  windowTitle,
+} from '.'
 import type { BenchState, Change, Device } from '.'
 
 const ids = fc.constantFrom('w-chart', 'w-small', 'w-book', 'w-new', 'w-gone')
 const modes = fc.constantFrom('normal' as const, 'maximized' as const, 'minimized' as const, 'hidden' as const)
-const content = fc.record({ profile: fc.constantFrom('dome', 'red'), documents: fc.array(fc.record({ path: fc.constantFrom('/l/a.log', '/l/b.log'), role: fc.constant('log'), unsaved: fc.boolean() }), { maxLength: 2 }) })
+const content = fc.record({
+  profile: fc.constantFrom('dome', 'red'),
+  documents: fc.array(
+    fc.record({ path: fc.constantFrom('/l/a.log', '/l/b.log'), role: fc.constant('log'), unsaved: fc.boolean() }),
+    { maxLength: 2 },
+  ),
+})
 const changes: fc.Arbitrary<Change> = fc.oneof(
-  fc.record({ kind: fc.constant('window.open' as const), window: fc.record({ id: ids, programId: fc.constantFrom('chart', 'book', 'nobody'), mode: modes, content }) }),
+  fc.record({
+    kind: fc.constant('window.open' as const),
+    window: fc.record({ id: ids, programId: fc.constantFrom('chart', 'book', 'nobody'), mode: modes, content }),
+  }),
   fc.record({ kind: fc.constantFrom('window.close' as const, 'window.raise' as const), windowId: ids }),
   fc.record({ kind: fc.constant('window.place' as const), windowId: ids, index: fc.nat(4), mode: modes }),
   fc.record({ kind: fc.constant('window.mode' as const), windowId: ids, mode: modes }),
   fc.record({ kind: fc.constant('window.show' as const), windowId: ids, content }),
-  fc.record({ kind: fc.constant('device.set' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain', 'pattern', 'none'), value: fc.constantFrom(null, true, false, 0, 50, 101, 'wide', 'odd') }),
-  fc.record({ kind: fc.constant('message.show' as const), message: fc.record({ id: fc.constantFrom('m-old', 'm-new'), text: fc.string(), atMs: fc.nat() }) }),
-  fc.record({ kind: fc.constant('lamp.watch' as const), deviceId: fc.constantFrom('mic', 'none'), controlId: fc.constantFrom('mute', 'gain'), watched: fc.boolean(), lit: fc.constantFrom('Silent', 'Hushed') }),
-  fc.record({ kind: fc.constant('device.default' as const), deviceKind: fc.constantFrom('audio-input' as const, 'display' as const), deviceId: fc.constantFrom(null, 'mic', 'none') }),
-  fc.record({ kind: fc.constant('device.fault' as const), deviceId: fc.constantFrom('mic', 'none'), fault: fc.constantFrom(null, { kind: 'refuses' as const, because: 'held' }, { kind: 'ignores' as const, because: 'loose' }) }),
-  fc.record({ kind: fc.constant('device.put' as const), device: fc.record({ id: fc.constantFrom('mic', 'roof'), name: fc.constantFrom('Roof', 'Mic'), kind: fc.constant('other' as const), controls: fc.constantFrom<Device['controls']>({}, { heat: { kind: 'switch' as const, name: 'Heat', on: 'on', off: 'off', value: null } }) }) }),
+  fc.record({
+    kind: fc.constant('device.set' as const),
+    deviceId: fc.constantFrom('mic', 'none'),
+    controlId: fc.constantFrom('mute', 'gain', 'pattern', 'none'),
+    value: fc.constantFrom(null, true, false, 0, 50, 101, 'wide', 'odd'),
+  }),
+  fc.record({
+    kind: fc.constant('message.show' as const),
+    message: fc.record({ id: fc.constantFrom('m-old', 'm-new'), text: fc.string(), atMs: fc.nat() }),
+  }),
+  fc.record({
+    kind: fc.constant('lamp.watch' as const),
+    deviceId: fc.constantFrom('mic', 'none'),
+    controlId: fc.constantFrom('mute', 'gain'),
+    watched: fc.boolean(),
+    lit: fc.constantFrom('Silent', 'Hushed'),
+  }),
+  fc.record({
+    kind: fc.constant('device.default' as const),
+    deviceKind: fc.constantFrom('audio-input' as const, 'display' as const),
+    deviceId: fc.constantFrom(null, 'mic', 'none'),
+  }),
+  fc.record({
+    kind: fc.constant('device.fault' as const),
+    deviceId: fc.constantFrom('mic', 'none'),
+    fault: fc.constantFrom(
+      null,
+      { kind: 'refuses' as const, because: 'held' },
+      { kind: 'ignores' as const, because: 'loose' },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('device.put' as const),
+    device: fc.record({
+      id: fc.constantFrom('mic', 'roof'),
+      name: fc.constantFrom('Roof', 'Mic'),
+      kind: fc.constant('other' as const),
+      controls: fc.constantFrom<Device['controls']>(
+        {},
+        { heat: { kind: 'switch' as const, name: 'Heat', on: 'on', off: 'off', value: null } },
+      ),
+    }),
+  }),
   fc.record({ kind: fc.constant('device.remove' as const), deviceId: fc.constantFrom('mic', 'roof') }),
-  fc.record({ kind: fc.constant('device.plug' as const), deviceId: fc.constantFrom('mic', 'none'), plugged: fc.boolean() }),
-  fc.record({ kind: fc.constant('frame.switch' as const), frameId: fc.constantFrom('f', 'g'), on: fc.constantFrom(true, false, null) }),
-  fc.record({ kind: fc.constant('file.put' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none/d.log'), file: fc.oneof(fc.constant({ kind: 'folder' as const }), fc.record({ kind: fc.constant('file' as const), sizeBytes: fc.nat(9) })) }),
-  fc.record({ kind: fc.constant('file.remove' as const), path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none') }),
-  fc.record({ kind: fc.constant('program.put' as const), program: fc.constantFrom('dome', 'fresh').map(id => ({ ...exampleBench().programs.dome!, id, name: 'Dome of another name' })) }),
-  fc.record({ kind: fc.constant('program.remove' as const), programId: fc.constantFrom('dome', 'book', 'fresh', 'nobody') }),
+  fc.record({
+    kind: fc.constant('device.plug' as const),
+    deviceId: fc.constantFrom('mic', 'none'),
+    plugged: fc.boolean(),
+  }),
+  fc.record({
+    kind: fc.constant('frame.switch' as const),
+    frameId: fc.constantFrom('f', 'g'),
+    on: fc.constantFrom(true, false, null),
+  }),
+  fc.record({
+    kind: fc.constant('file.put' as const),
+    path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none/d.log'),
+    file: fc.oneof(
+      fc.constant({ kind: 'folder' as const }),
+      fc.record({ kind: fc.constant('file' as const), sizeBytes: fc.nat(9) }),
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('file.remove' as const),
+    path: fc.constantFrom('/l', '/l/a.log', '/l/deep', '/l/deep/c.log', '/none'),
+  }),
+  fc.record({
+    kind: fc.constant('program.put' as const),
+    program: fc
+      .constantFrom('dome', 'fresh')
+      .map((id) => ({ ...exampleBench().programs.dome!, id, name: 'Dome of another name' })),
+  }),
+  fc.record({
+    kind: fc.constant('program.remove' as const),
+    programId: fc.constantFrom('dome', 'book', 'fresh', 'nobody'),
+  }),
   fc.record({ kind: fc.constant('message.dismiss' as const), messageId: fc.constantFrom('m-old', 'm-new') }),
 )
 
 /** Applies those that can be, giving the states on the way. */
-function walk(start: BenchState, made: readonly Change[]): { change: Change, before: BenchState, after: BenchState }[] {
-  const path: { change: Change, before: BenchState, after: BenchState }[] = []
+function walk(start: BenchState, made: readonly Change[]): { change: Change; before: BenchState; after: BenchState }[] {
+  const path: { change: Change; before: BenchState; after: BenchState }[] = []
   let now = start
   for (const change of made) {
     const after = applyChange(now, change)
@@ -45,45 +127,56 @@ function walk(start: BenchState, made: readonly Change[]): { change: Change, bef
 
 describe('laws of changes', () => {
   test('the inverse of each change, last first, gives the state before to the last field', () => {
-    fc.assert(fc.property(fc.array(changes, { maxLength: 12 }), (made) => {
-      const start = exampleBench()
-      const path = walk(start, made)
-      const back = path.toReversed().map(({ change, before }) => invertChange(before, change))
-      expect(valueOf(applyChanges(path.at(-1)?.after ?? start, back))).toEqual(start)
-    }), { numRuns: 1000 })
+    fc.assert(
+      fc.property(fc.array(changes, { maxLength: 12 }), (made) => {
+        const start = exampleBench()
+        const path = walk(start, made)
+        const back = path.toReversed().map(({ change, before }) => invertChange(before, change))
+        expect(valueOf(applyChanges(path.at(-1)?.after ?? start, back))).toEqual(start)
+      }),
+      { numRuns: 1000 },
+    )
   })
 
   test('a change never alters the state it is given, and one that changes nothing gives it back', () => {
-    fc.assert(fc.property(fc.array(changes, { maxLength: 8 }), (made) => {
-      const frozen = deepFreeze(exampleBench())
-      for (const { change, before, after } of walk(frozen, made)) {
-        if (JSON.stringify(after) === JSON.stringify(before)) expect(after).toBe(before)
-        if (after === before) expect(valueOf(applyChange(after, invertChange(before, change)))).toBe(after)
-      }
-    }))
+    fc.assert(
+      fc.property(fc.array(changes, { maxLength: 8 }), (made) => {
+        const frozen = deepFreeze(exampleBench())
+        for (const { change, before, after } of walk(frozen, made)) {
+          if (JSON.stringify(after) === JSON.stringify(before)) expect(after).toBe(before)
+          if (after === before) expect(valueOf(applyChange(after, invertChange(before, change)))).toBe(after)
+        }
+      }),
+    )
   })
 
   test('changes and states survive being stored as JSON', () => {
-    fc.assert(fc.property(changes, (change) => {
-      expect(changeSchema.parse(JSON.parse(JSON.stringify(change)))).toEqual(change)
-    }))
+    fc.assert(
+      fc.property(changes, (change) => {
+        expect(changeSchema.parse(JSON.parse(JSON.stringify(change)))).toEqual(change)
+      }),
+    )
   })
 
   test('windows and stack always agree, and every window belongs to a program', () => {
-    fc.assert(fc.property(fc.array(changes, { maxLength: 12 }), (made) => {
-      const end = walk(exampleBench(), made).at(-1)?.after ?? exampleBench()
-      expect([...end.stack].sort()).toEqual(Object.keys(end.windows).sort())
-      for (const window of Object.values(end.windows)) expect(end.programs[window.programId]).toBeDefined()
-    }))
+    fc.assert(
+      fc.property(fc.array(changes, { maxLength: 12 }), (made) => {
+        const end = walk(exampleBench(), made).at(-1)?.after ?? exampleBench()
+        expect([...end.stack].sort()).toEqual(Object.keys(end.windows).sort())
+        for (const window of Object.values(end.windows)) expect(end.programs[window.programId]).toBeDefined()
+      }),
+    )
   })
 
   test('right after a change its result stands; every change has a sentence', () => {
-    fc.assert(fc.property(fc.array(changes, { maxLength: 6 }), (made) => {
-      for (const { change, before, after } of walk(exampleBench(), made)) {
-        expect(standingOf(change, footprintOf(change, after), after).kind).toBe('stands')
-        expect(describeChange(change, before)).toMatch(/^[A-Z].{10,}/s)
-      }
-    }))
+    fc.assert(
+      fc.property(fc.array(changes, { maxLength: 6 }), (made) => {
+        for (const { change, before, after } of walk(exampleBench(), made)) {
+          expect(standingOf(change, footprintOf(change, after), after).kind).toBe('stands')
+          expect(describeChange(change, before)).toMatch(/^[A-Z].{10,}/s)
+        }
+      }),
+    )
   })
 })
 
@@ -92,15 +185,30 @@ describe('examples', () => {
     const bench = exampleBench()
     expect(frontWindow(bench)?.id).toBe('w-book')
     const raised = valueOf(applyChange(bench, { kind: 'window.raise', windowId: 'w-small' }))
-    expect([frontWindow(raised)?.id, raised.windows['w-small']!.mode, raised.stack.at(-1)]).toEqual(['w-small', 'normal', 'w-small'])
-    const hidden = valueOf(applyChanges(bench, [{ kind: 'window.mode', windowId: 'w-book', mode: 'hidden' }, { kind: 'window.mode', windowId: 'w-chart', mode: 'minimized' }]))
+    expect([frontWindow(raised)?.id, raised.windows['w-small']!.mode, raised.stack.at(-1)]).toEqual([
+      'w-small',
+      'normal',
+      'w-small',
+    ])
+    const hidden = valueOf(
+      applyChanges(bench, [
+        { kind: 'window.mode', windowId: 'w-book', mode: 'hidden' },
+        { kind: 'window.mode', windowId: 'w-chart', mode: 'minimized' },
+      ]),
+    )
     expect(frontWindow(hidden)).toBeUndefined()
   })
 
   test.each<[Change, string]>([
     [{ kind: 'window.raise', windowId: 'w-gone' }, 'window-missing'],
-    [{ kind: 'window.open', window: { id: 'w-book', programId: 'book', mode: 'normal', content: { documents: [] } } }, 'window-exists'],
-    [{ kind: 'window.open', window: { id: 'w-x', programId: 'nobody', mode: 'normal', content: { documents: [] } } }, 'program-missing'],
+    [
+      { kind: 'window.open', window: { id: 'w-book', programId: 'book', mode: 'normal', content: { documents: [] } } },
+      'window-exists',
+    ],
+    [
+      { kind: 'window.open', window: { id: 'w-x', programId: 'nobody', mode: 'normal', content: { documents: [] } } },
+      'program-missing',
+    ],
     [{ kind: 'device.set', deviceId: 'horn', controlId: 'mute', value: true }, 'device-missing'],
     [{ kind: 'device.set', deviceId: 'mic', controlId: 'tone', value: true }, 'control-missing'],
     [{ kind: 'device.set', deviceId: 'mic', controlId: 'gain', value: 101 }, 'value-refused'],
@@ -120,16 +228,26 @@ describe('examples', () => {
     const bench = exampleBench()
     expect(windowTitle(bench, bench.windows['w-chart']!)).toBe('CHART: red · a.log')
     expect(windowTitle(bench, bench.windows['w-book']!)).toBe('BOOK: b.log*')
-    expect(describeChange({ kind: 'device.set', deviceId: 'mic', controlId: 'mute', value: true }, bench)).toBe('Microphone: Mute becomes muted (was unknown).')
-    expect(describeChange({ kind: 'window.raise', windowId: 'w-chart' }, bench)).toBe('The window comes to the front: CHART: red · a.log.')
-    expect(describeChange({ kind: 'window.raise', windowId: 'w-chart' })).toBe('The window comes to the front: w-chart.')
+    expect(describeChange({ kind: 'device.set', deviceId: 'mic', controlId: 'mute', value: true }, bench)).toBe(
+      'Microphone: Mute becomes muted (was unknown).',
+    )
+    expect(describeChange({ kind: 'window.raise', windowId: 'w-chart' }, bench)).toBe(
+      'The window comes to the front: CHART: red · a.log.',
+    )
+    expect(describeChange({ kind: 'window.raise', windowId: 'w-chart' })).toBe(
+      'The window comes to the front: w-chart.',
+    )
   })
 
   test('an altered result is told with both values; one that is gone is gone', () => {
     const change: Change = { kind: 'device.set', deviceId: 'mic', controlId: 'gain', value: 80 }
     const after = valueOf(applyChange(exampleBench(), change))
     const altered = valueOf(applyChange(after, { ...change, value: 10 }))
-    expect(standingOf(change, footprintOf(change, after), altered)).toEqual({ kind: 'altered', left: '80 %', now: '10 %' })
+    expect(standingOf(change, footprintOf(change, after), altered)).toEqual({
+      kind: 'altered',
+      left: '80 %',
+      now: '10 %',
+    })
     const close: Change = { kind: 'window.raise', windowId: 'w-chart' }
     const raised = valueOf(applyChange(exampleBench(), close))
     const closed = valueOf(applyChange(raised, { kind: 'window.close', windowId: 'w-chart' }))

@@ -13,22 +13,32 @@ export interface ValueChoice {
 }
 
 /** The values an option can have, or the files a position can take, as the bench has them now; undefined when anything can be typed. */
-export function choicesOf(part: Pick<ProgramOption, 'choices' | 'source'> | Pick<Positional, 'source'>, program: Program, state: BenchState): ValueChoice[] | undefined {
+export function choicesOf(
+  part: Pick<ProgramOption, 'choices' | 'source'> | Pick<Positional, 'source'>,
+  program: Program,
+  state: BenchState,
+): ValueChoice[] | undefined {
   if (part.source) return fromSource(part.source, program, state)
-  return 'choices' in part && part.choices ? part.choices.map(value => ({ value, name: value, detail: '' })) : undefined
+  return 'choices' in part && part.choices
+    ? part.choices.map((value) => ({ value, name: value, detail: '' }))
+    : undefined
 }
 
 function fromSource(source: ValueSource, program: Program, state: BenchState): ValueChoice[] {
   switch (source.kind) {
-    case 'reported': return (program.reports?.[source.list] ?? []).map(({ id, name }) => ({ value: id, name, detail: id }))
-    case 'folders': return entriesBelow(source.below, state).flatMap((path) => {
-      const file = state.files[path]!
-      const name = lastPart(path)
-      return file.kind === 'folder' ? [{ value: name, name: file.label ?? name, detail: path }] : []
-    })
+    case 'reported':
+      return (program.reports?.[source.list] ?? []).map(({ id, name }) => ({ value: id, name, detail: id }))
+    case 'folders':
+      return entriesBelow(source.below, state).flatMap((path) => {
+        const file = state.files[path]!
+        const name = lastPart(path)
+        return file.kind === 'folder' ? [{ value: name, name: file.label ?? name, detail: path }] : []
+      })
     case 'files': {
       const pattern = globToRegExp(source.pattern)
-      return entriesBelow(source.below, state).filter(path => state.files[path]!.kind === 'file' && pattern.test(lastPart(path))).map(path => ({ value: path, name: lastPart(path), detail: path }))
+      return entriesBelow(source.below, state)
+        .filter((path) => state.files[path]!.kind === 'file' && pattern.test(lastPart(path)))
+        .map((path) => ({ value: path, name: lastPart(path), detail: path }))
     }
   }
 }
@@ -41,24 +51,37 @@ function entriesBelow(below: string, state: BenchState): string[] {
 
 /** A file name pattern with `*` and `?` (POSIX.1-2017 §2.13, without bracket expressions). */
 function globToRegExp(pattern: string): RegExp {
-  return new RegExp(`^${pattern.replace(/[.+^${}()|[\]\\]/g, '\\$&').replaceAll('*', '.*').replaceAll('?', '.')}$`, 'i')
+  return new RegExp(
+    `^${pattern
+      .replace(/[.+^${}()|[\]\\]/g, '\\$&')
+      .replaceAll('*', '.*')
+      .replaceAll('?', '.')}$`,
+    'i',
+  )
 }
 
 /** What people call the value of a part: the name its source gives it, or the value itself. */
 export function partName(program: Program | undefined, part: WindowPart, value: string, state: BenchState): string {
-  const option = program?.arguments.options.find(entry => entry.source && entry.effect.kind === 'part' && entry.effect.part === part)
-  return (option && choicesOf(option, program!, state)?.find(choice => choice.value === value)?.name) ?? value
+  const option = program?.arguments.options.find(
+    (entry) => entry.source && entry.effect.kind === 'part' && entry.effect.part === part,
+  )
+  return (option && choicesOf(option, program!, state)?.find((choice) => choice.value === value)?.name) ?? value
 }
 
 /** The last rules of each program with the files they were looked up in; looking through all files for every lever would be slow. */
-const lastRules = new WeakMap<Program, { files: BenchState['files'], folders: BenchState['folders'], rules: ArgumentRules }>()
+const lastRules = new WeakMap<
+  Program,
+  { files: BenchState['files']; folders: BenchState['folders']; rules: ArgumentRules }
+>()
 
 /** A program's rules with the values its options have on the bench now, so that a profile that is gone is not taken. */
 export function rulesNow(program: Program, state: BenchState): ArgumentRules {
-  if (!program.arguments.options.some(option => option.source)) return program.arguments
+  if (!program.arguments.options.some((option) => option.source)) return program.arguments
   const last = lastRules.get(program)
   if (last && last.files === state.files && last.folders === state.folders) return last.rules
-  const options = program.arguments.options.map(option => (option.source ? { ...option, choices: choicesOf(option, program, state)!.map(choice => choice.value) } : option))
+  const options = program.arguments.options.map((option) =>
+    option.source ? { ...option, choices: choicesOf(option, program, state)!.map((choice) => choice.value) } : option,
+  )
   const rules = { ...program.arguments, options }
   lastRules.set(program, { files: state.files, folders: state.folders, rules })
   return rules

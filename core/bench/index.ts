@@ -15,8 +15,34 @@ export type { Launch, LaunchRequest } from './launch'
 export { absolutePath, entriesOf, folderOf, nearestPath, writePath } from './paths'
 export { DEVICE_KINDS, deviceKindSchema } from './schema'
 export type { DeviceKind } from './schema'
-export { benchStateSchema, chordTextSchema, controlSchema, controlValueSchema, deviceFaultSchema, deviceSchema, documentSchema, idSchema, lampSchema, programSchema, windowModeSchema } from './schema'
-export type { BenchDocument, BenchFile, BenchState, BenchWindow, Control, ControlValue, Device, DeviceFault, Lamp, Message, Program, WindowContent, WindowMode } from './schema'
+export {
+  benchStateSchema,
+  chordTextSchema,
+  controlSchema,
+  controlValueSchema,
+  deviceFaultSchema,
+  deviceSchema,
+  documentSchema,
+  idSchema,
+  lampSchema,
+  programSchema,
+  windowModeSchema,
+} from './schema'
+export type {
+  BenchDocument,
+  BenchFile,
+  BenchState,
+  BenchWindow,
+  Control,
+  ControlValue,
+  Device,
+  DeviceFault,
+  Lamp,
+  Message,
+  Program,
+  WindowContent,
+  WindowMode,
+} from './schema'
 export { footprintOf, footprintSchema, standingOf } from './standing'
 export type { Footprint, Standing } from './standing'
 export { sleepingDisplays, WAKE_DISTANCE_PX, WAKE_WITHIN_MS, wakeChanges, wakes } from './wake'

@@ -40,43 +40,81 @@ export function launch(state: BenchState, request: LaunchRequest): Result<Launch
   if (!program) return fail(programMissing(state, request.programId))
   const directory = absolutePath(request.workingDirectory ?? state.folders.home ?? '/', '/')
   if (state.files[program.executable]?.kind !== 'file') return fail(executableMissing(state, program))
-  if (request.workingDirectory !== undefined && state.files[directory]?.kind !== 'folder') return fail(directoryMissing(state, directory))
-  const reading = readArguments(rulesNow(program, state), request.args, path => state.files[absolutePath(path, directory)]?.kind)
+  if (request.workingDirectory !== undefined && state.files[directory]?.kind !== 'folder')
+    return fail(directoryMissing(state, directory))
+  const reading = readArguments(
+    rulesNow(program, state),
+    request.args,
+    (path) => state.files[absolutePath(path, directory)]?.kind,
+  )
   if (reading.refusal) return succeed(errorWindow(program, request, reading))
   const running = program.instances === 'single' ? windowsOf(state, program.id)[0] : undefined
   if (!running) {
     const mode = request.windowMode ?? modeFrom(reading) ?? 'normal'
     const displayId = frontWindow(state)?.displayId
-    const content = { ...contentFrom(reading, startingContent(program, request), directory), ...(request.workingDirectory === undefined ? {} : { workingDirectory: directory }) }
-    const window = { id: request.windowId, programId: program.id, mode, ...(displayId === undefined ? {} : { displayId }), content }
+    const content = {
+      ...contentFrom(reading, startingContent(program, request), directory),
+      ...(request.workingDirectory === undefined ? {} : { workingDirectory: directory }),
+    }
+    const window = {
+      id: request.windowId,
+      programId: program.id,
+      mode,
+      ...(displayId === undefined ? {} : { displayId }),
+      content,
+    }
     return succeed({ kind: 'opened', windowId: window.id, changes: [{ kind: 'window.open', window }], reading })
   }
   const raise: Change = { kind: 'window.raise', windowId: running.id }
-  if (request.args.length === 0) return succeed({ kind: 'came-to-front', windowId: running.id, changes: [raise], reading })
-  if (program.whenRunning === 'comes-to-front') return succeed({ kind: 'came-to-front', windowId: running.id, changes: [raise], reading: allIgnored(program, request.args) })
-  const show: Change = { kind: 'window.show', windowId: running.id, content: contentFrom(reading, running.content, directory) }
+  if (request.args.length === 0)
+    return succeed({ kind: 'came-to-front', windowId: running.id, changes: [raise], reading })
+  if (program.whenRunning === 'comes-to-front')
+    return succeed({
+      kind: 'came-to-front',
+      windowId: running.id,
+      changes: [raise],
+      reading: allIgnored(program, request.args),
+    })
+  const show: Change = {
+    kind: 'window.show',
+    windowId: running.id,
+    content: contentFrom(reading, running.content, directory),
+  }
   return succeed({ kind: 'loaded', windowId: running.id, changes: [show, raise], reading })
 }
 
 export function programMissing(state: BenchState, programId: string) {
-  const names = Object.values(state.programs).flatMap(program => [program.id, program.name])
-  return { code: 'program-missing', message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`, at: 'programId' }
+  const names = Object.values(state.programs).flatMap((program) => [program.id, program.name])
+  return {
+    code: 'program-missing',
+    message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`,
+    at: 'programId',
+  }
 }
 
 export function executableMissing(state: BenchState, program: Program) {
   const nearest = nearestPath(state, program.executable)
-  return { code: 'executable-missing', message: `${program.name} cannot be started: there is no file ${program.executable}.${nearest === undefined ? '' : ` The nearest is ${nearest}.`}`, at: 'programId' }
+  return {
+    code: 'executable-missing',
+    message: `${program.name} cannot be started: there is no file ${program.executable}.${nearest === undefined ? '' : ` The nearest is ${nearest}.`}`,
+    at: 'programId',
+  }
 }
 
 export function directoryMissing(state: BenchState, directory: string) {
-  const folders = Object.keys(state.files).filter(path => state.files[path]!.kind === 'folder')
-  return { code: 'directory-missing', message: `There is no folder ${directory} to work in.${didYouMean(directory, folders)}`, at: 'workingDirectory' }
+  const folders = Object.keys(state.files).filter((path) => state.files[path]!.kind === 'folder')
+  return {
+    code: 'directory-missing',
+    message: `There is no folder ${directory} to work in.${didYouMean(directory, folders)}`,
+    at: 'workingDirectory',
+  }
 }
 
 /** The parts of a window that arguments would fill, by the program's reading of them. */
 export function partsOf(reading: Reading): Partial<Record<WindowPart, string>> {
   const parts: Partial<Record<WindowPart, string>> = {}
-  for (const taken of reading.taken) if (taken.kind === 'option' && taken.option.effect.kind === 'part') parts[taken.option.effect.part] = taken.value
+  for (const taken of reading.taken)
+    if (taken.kind === 'option' && taken.option.effect.kind === 'part') parts[taken.option.effect.part] = taken.value
   return parts
 }
 
@@ -84,7 +122,12 @@ function errorWindow(program: Program, request: LaunchRequest, reading: Reading)
   const { text, because } = reading.refusal!
   const content = { documents: [], error: `${program.name} cannot open with “${text}”. ${because}` }
   const window = { id: request.windowId, programId: program.id, mode: 'normal' as const, content }
-  return { kind: 'error-window', windowId: window.id, changes: [{ kind: 'window.open', window }], reading: { ...reading, taken: [] } }
+  return {
+    kind: 'error-window',
+    windowId: window.id,
+    changes: [{ kind: 'window.open', window }],
+    reading: { ...reading, taken: [] },
+  }
 }
 
 function allIgnored(program: Program, args: readonly string[]): Reading {
@@ -97,7 +140,8 @@ function startingContent(program: Program, { environment = {} }: LaunchRequest):
   const content: WindowContent = { documents: [] }
   for (const rule of program.arguments.environment ?? []) {
     const value = environment[rule.name]
-    if (value !== undefined && rule.effect.kind === 'part' && (rule.choices?.includes(value) ?? true)) content[rule.effect.part] = value
+    if (value !== undefined && rule.effect.kind === 'part' && (rule.choices?.includes(value) ?? true))
+      content[rule.effect.part] = value
   }
   return Object.keys(environment).length > 0 ? { ...content, environment: { ...environment } } : content
 }
@@ -110,7 +154,8 @@ function contentFrom(reading: Reading, before: WindowContent, directory: string)
   for (const taken of reading.taken) {
     if (taken.kind !== 'positional') continue
     const path = pathOf(taken, directory)
-    if (!documents.some(document => document.path === path)) documents.push({ path, role: taken.positional.role, unsaved: false })
+    if (!documents.some((document) => document.path === path))
+      documents.push({ path, role: taken.positional.role, unsaved: false })
     active = path
   }
   const content = { ...rest, documents, ...partsOf(reading) }
@@ -123,6 +168,7 @@ function pathOf(taken: Extract<TakenArgument, { kind: 'positional' }>, directory
 
 function modeFrom(reading: Reading): WindowMode | undefined {
   let mode: WindowMode | undefined
-  for (const taken of reading.taken) if (taken.kind === 'option' && taken.option.effect.kind === 'window-mode') mode = taken.option.effect.mode
+  for (const taken of reading.taken)
+    if (taken.kind === 'option' && taken.option.effect.kind === 'window-mode') mode = taken.option.effect.mode
   return mode
 }

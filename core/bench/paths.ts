@@ -22,7 +22,7 @@ export function folderOf(path: string): string {
 
 /** What stands right in a folder, by path. */
 export function entriesOf(state: Pick<BenchState, 'files'>, folder: string): string[] {
-  return Object.keys(state.files).filter(path => path !== '/' && folderOf(path) === folder)
+  return Object.keys(state.files).filter((path) => path !== '/' && folderOf(path) === folder)
 }
 
 /** The path on the bench that is most like one that is not there: by its name in the same folder first, then by its name anywhere. */
@@ -30,8 +30,8 @@ export function nearestPath(state: Pick<BenchState, 'files'>, path: string): str
   const name = lastPart(path)
   const beside = entriesOf(state, folderOf(path))
   const near = nearestName(name, beside.map(lastPart))
-  if (near !== undefined) return beside.find(entry => entry.endsWith(`/${near}`))
-  const elsewhere = Object.keys(state.files).find(entry => name !== '' && entry.endsWith(`/${name}`))
+  if (near !== undefined) return beside.find((entry) => entry.endsWith(`/${near}`))
+  const elsewhere = Object.keys(state.files).find((entry) => name !== '' && entry.endsWith(`/${name}`))
   return elsewhere ?? nearestName(path, Object.keys(state.files))
 }
 

@@ -3,19 +3,36 @@ import { argumentRulesSchema } from '../command'
 import { parseChord } from '../keys'
 
 /** A chord as people write it; what is wrong with it is said by `parseChord`. */
-export const chordTextSchema = z.string().max(80).superRefine((text, context) => {
-  const chord = parseChord(text)
-  if (!chord.ok) for (const issue of chord.issues) context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
-}).meta({ description: 'A chord: modifiers and one key, e.g. `Ctrl+Alt+M`.' })
+export const chordTextSchema = z
+  .string()
+  .max(80)
+  .superRefine((text, context) => {
+    const chord = parseChord(text)
+    if (!chord.ok)
+      for (const issue of chord.issues)
+        context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
+  })
+  .meta({ description: 'A chord: modifiers and one key, e.g. `Ctrl+Alt+M`.' })
 
-export const idSchema = z.string().min(1).max(80).regex(/^[\w.:-]+$/, 'An id has letters, digits, dots, colons, dashes and underscores only.')
+export const idSchema = z
+  .string()
+  .min(1)
+  .max(80)
+  .regex(/^[\w.:-]+$/, 'An id has letters, digits, dots, colons, dashes and underscores only.')
 
-export const pathSchema = z.string().min(1, 'Give a path.').max(4096).regex(/^\/$|^(?:\/(?!\.{0,2}(?:\/|$))[^/\0]+)+$/, 'A path begins with /, does not end in one, and has no empty, . or .. part.')
+export const pathSchema = z
+  .string()
+  .min(1, 'Give a path.')
+  .max(4096)
+  .regex(
+    /^\/$|^(?:\/(?!\.{0,2}(?:\/|$))[^/\0]+)+$/,
+    'A path begins with /, does not end in one, and has no empty, . or .. part.',
+  )
 
 export const programSchema = z.object({
   id: idSchema,
   name: z.string().min(1),
-  executable: pathSchema.refine(path => path !== '/', 'Give the whole path of the file that starts it.'),
+  executable: pathSchema.refine((path) => path !== '/', 'Give the whole path of the file that starts it.'),
   categories: z.array(z.string()),
   /** Name of an icon in the shipped set. */
   icon: z.string(),
@@ -32,10 +49,16 @@ export const programSchema = z.object({
   origin: z.enum(['described', 'imported']).optional(),
   arguments: argumentRulesSchema,
   /** What its Desktop Entry says beyond that, for a program that came from one. */
-  entry: z.object({
-    icon: z.string(), comment: z.string(), terminal: z.boolean(), command: z.string(),
-    fieldCode: z.enum(['f', 'F', 'u', 'U']).optional(), tryExec: z.string().optional(),
-  }).optional(),
+  entry: z
+    .object({
+      icon: z.string(),
+      comment: z.string(),
+      terminal: z.boolean(),
+      command: z.string(),
+      fieldCode: z.enum(['f', 'F', 'u', 'U']).optional(),
+      tryExec: z.string().optional(),
+    })
+    .optional(),
   /** The keys it answers itself while it is in front. */
   claims: z.array(z.object({ chord: chordTextSchema, does: z.string() })),
 })
@@ -70,30 +93,89 @@ export const windowSchema = z.object({
 })
 
 /** One with `sound` is heard when it comes. */
-export const messageSchema = z.object({ id: idSchema, text: z.string(), atMs: z.number(), sound: z.boolean().optional() })
+export const messageSchema = z.object({
+  id: idSchema,
+  text: z.string(),
+  atMs: z.number(),
+  sound: z.boolean().optional(),
+})
 
-export const controlValueSchema = z.union([z.boolean(), z.number(), z.string(), z.null()]).meta({ description: '`null` is unknown.' })
+export const controlValueSchema = z
+  .union([z.boolean(), z.number(), z.string(), z.null()])
+  .meta({ description: '`null` is unknown.' })
 
 const controlName = z.string().trim().min(1, 'Give the control a name.').max(60)
 const stateWord = z.string().trim().min(1, 'Say it in a word.').max(40)
 /** It shows what is so, and changes only with the world: no lever sets it. */
 const readOnly = z.boolean().optional()
 
-export const controlSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('switch'), name: controlName, on: stateWord, off: stateWord, value: z.boolean().nullable(), readOnly }),
-  z.object({ kind: z.literal('level'), name: controlName, unit: z.string().max(20), min: z.number(), max: z.number(), step: z.number().positive('A step is more than nothing.'), value: z.number().nullable(), readOnly }),
-  z.object({ kind: z.literal('choice'), name: controlName, choices: z.array(z.object({ id: idSchema, name: stateWord })).min(2, 'A choice has at least two values.').max(100), value: z.string().nullable(), readOnly }),
-]).superRefine((control, context) => {
-  if (control.kind === 'level' && control.max <= control.min) context.addIssue({ code: 'custom', path: ['max'], message: 'The highest value is above the lowest.' })
-  if (control.kind === 'level' && control.value !== null && (control.value < control.min || control.value > control.max)) context.addIssue({ code: 'custom', path: ['value'], message: `It is from ${control.min} to ${control.max}.` })
-  if (control.kind === 'choice' && control.value !== null && !control.choices.some(choice => choice.id === control.value)) context.addIssue({ code: 'custom', path: ['value'], message: 'It is one of the choices.' })
-})
+export const controlSchema = z
+  .discriminatedUnion('kind', [
+    z.object({
+      kind: z.literal('switch'),
+      name: controlName,
+      on: stateWord,
+      off: stateWord,
+      value: z.boolean().nullable(),
+      readOnly,
+    }),
+    z.object({
+      kind: z.literal('level'),
+      name: controlName,
+      unit: z.string().max(20),
+      min: z.number(),
+      max: z.number(),
+      step: z.number().positive('A step is more than nothing.'),
+      value: z.number().nullable(),
+      readOnly,
+    }),
+    z.object({
+      kind: z.literal('choice'),
+      name: controlName,
+      choices: z
+        .array(z.object({ id: idSchema, name: stateWord }))
+        .min(2, 'A choice has at least two values.')
+        .max(100),
+      value: z.string().nullable(),
+      readOnly,
+    }),
+  ])
+  .superRefine((control, context) => {
+    if (control.kind === 'level' && control.max <= control.min)
+      context.addIssue({ code: 'custom', path: ['max'], message: 'The highest value is above the lowest.' })
+    if (
+      control.kind === 'level' &&
+      control.value !== null &&
+      (control.value < control.min || control.value > control.max)
+    )
+      context.addIssue({ code: 'custom', path: ['value'], message: `It is from ${control.min} to ${control.max}.` })
+    if (
+      control.kind === 'choice' &&
+      control.value !== null &&
+      !control.choices.some((choice) => choice.id === control.value)
+    )
+      context.addIssue({ code: 'custom', path: ['value'], message: 'It is one of the choices.' })
+  })
 
-export const DEVICE_KINDS = ['audio-output', 'audio-input', 'display', 'power', 'usb', 'keyboard', 'lamp', 'heater', 'dome', 'other'] as const
+export const DEVICE_KINDS = [
+  'audio-output',
+  'audio-input',
+  'display',
+  'power',
+  'usb',
+  'keyboard',
+  'lamp',
+  'heater',
+  'dome',
+  'other',
+] as const
 export const deviceKindSchema = z.enum(DEVICE_KINDS)
 
 /** What keeps a device from following: it refuses and says why, or takes the order and does nothing. */
-export const deviceFaultSchema = z.object({ kind: z.enum(['refuses', 'ignores']), because: z.string().trim().min(1, 'Say why.').max(120) })
+export const deviceFaultSchema = z.object({
+  kind: z.enum(['refuses', 'ignores']),
+  because: z.string().trim().min(1, 'Say why.').max(120),
+})
 
 export const deviceSchema = z.object({
   id: idSchema,
@@ -111,9 +193,11 @@ export const deviceSchema = z.object({
 
 /** A control shown as a lamp: lit at one value, or at any that is on, above nothing or chosen; in its own words, or in those of the control. */
 export const lampSchema = z.object({
-  deviceId: idSchema, controlId: z.string().min(1).max(80),
+  deviceId: idSchema,
+  controlId: z.string().min(1).max(80),
   litWhen: controlValueSchema.optional(),
-  lit: stateWord.optional(), dark: stateWord.optional(),
+  lit: stateWord.optional(),
+  dark: stateWord.optional(),
 })
 
 /** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */

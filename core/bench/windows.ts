@@ -21,17 +21,20 @@ export function frontProgram(state: BenchState): Program | undefined {
 
 /** A program's windows, topmost first. Error windows do not count: the program behind them does not run. */
 export function windowsOf(state: BenchState, programId: string): BenchWindow[] {
-  return state.stack.map(id => state.windows[id]!).filter(window => window.programId === programId && !window.content.error).reverse()
+  return state.stack
+    .map((id) => state.windows[id]!)
+    .filter((window) => window.programId === programId && !window.content.error)
+    .reverse()
 }
 
 /** The documents of a window, the one in front first where that is not simply the last one. */
 function inFront({ documents, active }: WindowContent): BenchDocument[] {
-  const front = documents.find(document => document.path === active)
-  return front ? [front, ...documents.filter(document => document !== front)] : documents
+  const front = documents.find((document) => document.path === active)
+  return front ? [front, ...documents.filter((document) => document !== front)] : documents
 }
 
 export function hasUnsaved(window: BenchWindow): boolean {
-  return window.content.documents.some(document => document.unsaved)
+  return window.content.documents.some((document) => document.unsaved)
 }
 
 /** `Atlas Room: dome · north.atlas, tonight.overlay`. */
@@ -39,7 +42,9 @@ export function windowTitle(state: BenchState, window: BenchWindow): string {
   const name = state.programs[window.programId]?.name ?? window.programId
   if (window.content.error) return `${name}: cannot open`
   const program = state.programs[window.programId]
-  const parts = WINDOW_PARTS.flatMap(part => (window.content[part] === undefined ? [] : [partName(program, part, window.content[part], state)])).join(', ')
+  const parts = WINDOW_PARTS.flatMap((part) =>
+    window.content[part] === undefined ? [] : [partName(program, part, window.content[part], state)],
+  ).join(', ')
   const files = inFront(window.content).map(documentName).join(', ')
   return [name, [parts, files].filter(Boolean).join(' · ')].filter(Boolean).join(': ')
 }

@@ -48,4 +48,7 @@ export interface KeyChord {
   readonly programTies: number[]
 }
 
-export interface Flaw extends Pick<Clash, 'kind' | 'severity'> { readonly owner: Owner, readonly does: string }
+export interface Flaw extends Pick<Clash, 'kind' | 'severity'> {
+  readonly owner: Owner
+  readonly does: string
+}

@@ -24,28 +24,76 @@ function claimOf(by: Claimant, trigger: Trigger, chords: KeyChords, keys: KeySet
       const words = describeTrigger(trigger)
       const chord = pressed(chords.read(trigger.chord), trigger, chords, keys)
       if (!chord) return undefined
-      if (trigger.kind === 'layer') return { by, trigger, chords: [chord], codes: [trigger.hold], words, same: `layer ${trigger.hold} ${chord.id}` }
-      return { by, trigger, chords: trigger.kind === 'double' ? [chord, chord] : [chord], codes: NO_CODES, words, same: '' }
+      if (trigger.kind === 'layer')
+        return { by, trigger, chords: [chord], codes: [trigger.hold], words, same: `layer ${trigger.hold} ${chord.id}` }
+      return {
+        by,
+        trigger,
+        chords: trigger.kind === 'double' ? [chord, chord] : [chord],
+        codes: NO_CODES,
+        words,
+        same: '',
+      }
     }
     case 'sequence': {
       const sequence = chords.readAll(trigger.sequence)
-      return sequence && { by, trigger, chords: sequence.map(chord => pressed(chord, trigger, chords, keys)!), codes: NO_CODES, words: describeSequence(sequence.map(chord => chord.text), trigger), same: '' }
+      return (
+        sequence && {
+          by,
+          trigger,
+          chords: sequence.map((chord) => pressed(chord, trigger, chords, keys)!),
+          codes: NO_CODES,
+          words: describeSequence(
+            sequence.map((chord) => chord.text),
+            trigger,
+          ),
+          same: '',
+        }
+      )
     }
-    case 'together': return { by, trigger, chords: [], codes: trigger.keys, words: describeTrigger(trigger), same: ['together', ...trigger.keys.toSorted()].join(' ') }
-    case 'hold': return { by, trigger, chords: [], codes: [trigger.key], words: describeTrigger(trigger), same: `hold ${trigger.key}` }
+    case 'together':
+      return {
+        by,
+        trigger,
+        chords: [],
+        codes: trigger.keys,
+        words: describeTrigger(trigger),
+        same: ['together', ...trigger.keys.toSorted()].join(' '),
+      }
+    case 'hold':
+      return {
+        by,
+        trigger,
+        chords: [],
+        codes: [trigger.key],
+        words: describeTrigger(trigger),
+        same: `hold ${trigger.key}`,
+      }
   }
 }
 
 /** The chord as it is pressed: one that goes by the legend may lie elsewhere. */
-function pressed(chord: KeyChord | undefined, trigger: Trigger, chords: KeyChords, keys: KeySettings): KeyChord | undefined {
+function pressed(
+  chord: KeyChord | undefined,
+  trigger: Trigger,
+  chords: KeyChords,
+  keys: KeySettings,
+): KeyChord | undefined {
   return chord && trigger.match === 'key' ? chords.of(onKeyboard(trigger, chord.chord, keys.legends)) : chord
 }
 
 /** The claimant of a lever. */
-export function claimantOf(lever: Lever, tieOf: (programId: string) => number, framesOn: ReadonlySet<string>): Claimant {
+export function claimantOf(
+  lever: Lever,
+  tieOf: (programId: string) => number,
+  framesOn: ReadonlySet<string>,
+): Claimant {
   const { scope } = lever
   return {
-    lever, isWide: scope.kind === 'everywhere', specificity: specificity(scope), isOff: !lever.enabled || !framesOn.has(lever.frameId),
+    lever,
+    isWide: scope.kind === 'everywhere',
+    specificity: specificity(scope),
+    isOff: !lever.enabled || !framesOn.has(lever.frameId),
     tie: scope.kind === 'only' && scope.programIds.length === 1 ? tieOf(scope.programIds[0]!) : -1,
     owner: { kind: 'lever', id: lever.id, name: `${lever.plate} ${lever.name}` },
   }

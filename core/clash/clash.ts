@@ -5,7 +5,19 @@ export interface Owner {
   readonly name: string
 }
 
-export const CLASH_KINDS = ['same-chord', 'shadowed', 'shadows', 'program-claim', 'reserved', 'prefix', 'tap-hold', 'no-key', 'frame-off', 'match-mode', 'altgr'] as const
+export const CLASH_KINDS = [
+  'same-chord',
+  'shadowed',
+  'shadows',
+  'program-claim',
+  'reserved',
+  'prefix',
+  'tap-hold',
+  'no-key',
+  'frame-off',
+  'match-mode',
+  'altgr',
+] as const
 export const SEVERITIES = ['lost', 'ambiguous', 'late', 'note'] as const
 
 /**
@@ -36,21 +48,32 @@ export function describeClash(clash: Clash): string {
   const { chord, owner, does, ms } = clash
   if (clash.dormant) return `${chord} is also the key of ${owner.name}, which is off at present.`
   switch (clash.kind) {
-    case 'same-chord': return `${chord} already pulls ${owner.name} in the same place; only the lower number would be pulled.`
-    case 'shadowed': return `${chord} pulls ${owner.name} where that is live: its scope is narrower and comes first.`
-    case 'shadows': return `${chord} comes before ${owner.name} here, because this scope is narrower.`
-    case 'program-claim': return clash.severity === 'lost'
-      ? `${owner.name}${others(clash)} takes ${chord} for “${does}” while it is in front, and comes first.`
-      : `${owner.name}${others(clash)} loses ${chord} (“${does}”) to this lever while it is in front.`
-    case 'reserved': return `${chord} belongs to ${owner.name}: it ${does}. A lever never sees it.`
-    case 'prefix': return clash.severity === 'late'
-      ? `${owner.name} has ${does}, which begins with it: ${chord} waits up to ${ms} ms to see whether that follows.`
-      : `${owner.name} has ${does}, with which ${chord} begins; that waits up to ${ms} ms.`
-    case 'tap-hold': return `${owner.name} has ${does} on the same key: ${chord} comes up to ${ms} ms late, when it is clear that it is a tap.`
-    case 'no-key': return `Your keyboard (${owner.name}) has no ${does}, so ${chord} cannot be pressed on it.`
-    case 'frame-off': return `The frame ${owner.name} is off, so ${chord} does nothing at present.`
-    case 'match-mode': return `${owner.name} has ${chord} too, but goes by ${does}; on this keyboard these are two keys, on another they may be one.`
-    case 'altgr': return `On this keyboard AltGr with that key types “${does}”, and many systems take Ctrl+Alt for AltGr: ${chord} may type instead.`
+    case 'same-chord':
+      return `${chord} already pulls ${owner.name} in the same place; only the lower number would be pulled.`
+    case 'shadowed':
+      return `${chord} pulls ${owner.name} where that is live: its scope is narrower and comes first.`
+    case 'shadows':
+      return `${chord} comes before ${owner.name} here, because this scope is narrower.`
+    case 'program-claim':
+      return clash.severity === 'lost'
+        ? `${owner.name}${others(clash)} takes ${chord} for “${does}” while it is in front, and comes first.`
+        : `${owner.name}${others(clash)} loses ${chord} (“${does}”) to this lever while it is in front.`
+    case 'reserved':
+      return `${chord} belongs to ${owner.name}: it ${does}. A lever never sees it.`
+    case 'prefix':
+      return clash.severity === 'late'
+        ? `${owner.name} has ${does}, which begins with it: ${chord} waits up to ${ms} ms to see whether that follows.`
+        : `${owner.name} has ${does}, with which ${chord} begins; that waits up to ${ms} ms.`
+    case 'tap-hold':
+      return `${owner.name} has ${does} on the same key: ${chord} comes up to ${ms} ms late, when it is clear that it is a tap.`
+    case 'no-key':
+      return `Your keyboard (${owner.name}) has no ${does}, so ${chord} cannot be pressed on it.`
+    case 'frame-off':
+      return `The frame ${owner.name} is off, so ${chord} does nothing at present.`
+    case 'match-mode':
+      return `${owner.name} has ${chord} too, but goes by ${does}; on this keyboard these are two keys, on another they may be one.`
+    case 'altgr':
+      return `On this keyboard AltGr with that key types “${does}”, and many systems take Ctrl+Alt for AltGr: ${chord} may type instead.`
   }
 }
 

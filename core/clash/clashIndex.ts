@@ -22,7 +22,9 @@ export interface ClashIndex {
   readonly put: (lever: Lever) => void
   readonly remove: (leverId: string) => void
   /** What a rule of a frame that is on makes of a key by itself. */
-  readonly ruleAt: (code: string) => { readonly frame: Frame, readonly words: string, readonly disables: boolean } | undefined
+  readonly ruleAt: (
+    code: string,
+  ) => { readonly frame: Frame; readonly words: string; readonly disables: boolean } | undefined
   /** The chords, with who claims them. */
   readonly chords: KeyChords
 }
@@ -46,20 +48,25 @@ export function createClashIndex({ levers, frames, programs, keys = DEFAULT_KEYS
       remove(tables, lever.id)
       put(tables, lever)
     },
-    remove: leverId => remove(tables, leverId),
-    ruleAt: code => ruled.get(code),
+    remove: (leverId) => remove(tables, leverId),
+    ruleAt: (code) => ruled.get(code),
     chords: tables.chords,
   }
 }
 
 /** Keys that are something else by a rule. */
-function rulesByKey(frames: readonly Frame[]): Map<string, { frame: Frame, words: string, disables: boolean }> {
-  const ruled = new Map<string, { frame: Frame, words: string, disables: boolean }>()
-  for (const frame of frames.filter(entry => entry.on)) {
+function rulesByKey(frames: readonly Frame[]): Map<string, { frame: Frame; words: string; disables: boolean }> {
+  const ruled = new Map<string, { frame: Frame; words: string; disables: boolean }>()
+  for (const frame of frames.filter((entry) => entry.on)) {
     for (const rule of frame.rules ?? []) {
       if (rule.kind === 'disable') ruled.set(rule.key, { frame, words: 'disabled', disables: true })
       else if (rule.kind === 'remap') ruled.set(rule.from, { frame, words: `is ${keyName(rule.to)}`, disables: false })
-      else if (rule.kind === 'tap-hold') ruled.set(rule.key, { frame, words: `held: ${rule.hold.kind === 'layer' ? 'a layer' : rule.hold.modifiers.join('+')}`, disables: false })
+      else if (rule.kind === 'tap-hold')
+        ruled.set(rule.key, {
+          frame,
+          words: `held: ${rule.hold.kind === 'layer' ? 'a layer' : rule.hold.modifiers.join('+')}`,
+          disables: false,
+        })
     }
   }
   return ruled

@@ -19,7 +19,16 @@ export function collectClashes(claim: Claim, tables: Tables, clashes: Clash[]): 
 }
 
 /** A clash of a claim. One shape for all of them: a large store has hundreds of thousands. */
-function clashOf({ by, trigger, words }: Claim, kind: Clash['kind'], severity: Clash['severity'], owner: Owner, does?: string, ms?: number, dormant?: true, more?: readonly string[]): Clash {
+function clashOf(
+  { by, trigger, words }: Claim,
+  kind: Clash['kind'],
+  severity: Clash['severity'],
+  owner: Owner,
+  does?: string,
+  ms?: number,
+  dormant?: true,
+  more?: readonly string[],
+): Clash {
   return { kind, severity, leverId: by.lever.id, triggerId: trigger.id, chord: words, owner, does, ms, dormant, more }
 }
 
@@ -31,8 +40,17 @@ function meets({ by }: Claim, { by: other }: Claim): boolean {
 }
 
 /** A clash with another lever; with one that is off it is only a note. */
-function withLever(claim: Claim, { by }: Claim, kind: Clash['kind'], severity: Clash['severity'], does?: string, ms?: number): Clash {
-  return by.isOff ? clashOf(claim, kind, 'note', by.owner, does, ms, true) : clashOf(claim, kind, severity, by.owner, does, ms)
+function withLever(
+  claim: Claim,
+  { by }: Claim,
+  kind: Clash['kind'],
+  severity: Clash['severity'],
+  does?: string,
+  ms?: number,
+): Clash {
+  return by.isOff
+    ? clashOf(claim, kind, 'note', by.owner, does, ms, true)
+    : clashOf(claim, kind, severity, by.owner, does, ms)
 }
 
 function sameKeys(claim: Claim, other: Claim): Clash {
@@ -51,7 +69,8 @@ function pressClashes(claim: Claim, { keys }: Tables, clashes: Clash[]): void {
     const shared = Math.min(claim.chords.length, other.chords.length)
     if (!meets(claim, other) || !beginsAlike(claim, other, shared)) continue
     if (claim.chords.length === other.chords.length) clashes.push(sameKeys(claim, other))
-    else if (claim.chords.length === shared) clashes.push(withLever(claim, other, 'prefix', 'late', other.words, patienceOf(other.trigger, keys.timing)))
+    else if (claim.chords.length === shared)
+      clashes.push(withLever(claim, other, 'prefix', 'late', other.words, patienceOf(other.trigger, keys.timing)))
     else clashes.push(withLever(claim, other, 'prefix', 'note', other.words, patienceOf(claim.trigger, keys.timing)))
   }
 }
@@ -67,26 +86,45 @@ function matchClashes(claim: Claim, { byLegend, chords }: Tables, clashes: Clash
   if (byLegend.size === 0) return
   const text = writtenAs(claim)
   const isByLegend = claim.trigger.match === 'key'
-  const others = isByLegend ? claimsWritten(claim, text, chords) : byLegend.get(text) ?? []
+  const others = isByLegend ? claimsWritten(claim, text, chords) : (byLegend.get(text) ?? [])
   for (const other of others) {
-    const isSame = claim.chords.length === other.chords.length && claim.chords[0] === other.chords[0] && beginsAlike(claim, other, claim.chords.length)
-    if (!isSame && meets(claim, other)) clashes.push(clashOf(claim, 'match-mode', 'note', other.by.owner, isByLegend ? 'the place of the key' : 'the legend'))
+    const isSame =
+      claim.chords.length === other.chords.length &&
+      claim.chords[0] === other.chords[0] &&
+      beginsAlike(claim, other, claim.chords.length)
+    if (!isSame && meets(claim, other))
+      clashes.push(
+        clashOf(claim, 'match-mode', 'note', other.by.owner, isByLegend ? 'the place of the key' : 'the legend'),
+      )
   }
 }
 
 /** The claims by place that are written as this one by legend is. */
 function claimsWritten({ trigger }: Claim, text: string, chords: Tables['chords']): readonly Claim[] {
   const keys = 'chord' in trigger ? trigger.chord : 'sequence' in trigger ? trigger.sequence : ''
-  return (chords.read(keys.split(' ')[0]!)?.claims ?? []).filter(other => other.trigger.match !== 'key' && writtenAs(other) === text)
+  return (chords.read(keys.split(' ')[0]!)?.claims ?? []).filter(
+    (other) => other.trigger.match !== 'key' && writtenAs(other) === text,
+  )
 }
 
 /** A key by itself that is also held, holds a layer, or goes down together with another. */
 function heldKeyClashes(claim: Claim, { ruleKeys, byHeldKey, keys }: Tables, clashes: Clash[]): void {
   const { code } = claim.chords[0]!.chord
   const rule = ruleKeys.get(code)
-  if (rule) clashes.push(clashOf(claim, 'tap-hold', 'late', { kind: 'frame', id: rule.frame.id, name: `The frame ${rule.frame.name}` }, 'a rule', rule.holdMs))
+  if (rule)
+    clashes.push(
+      clashOf(
+        claim,
+        'tap-hold',
+        'late',
+        { kind: 'frame', id: rule.frame.id, name: `The frame ${rule.frame.name}` },
+        'a rule',
+        rule.holdMs,
+      ),
+    )
   for (const other of byHeldKey.get(code) ?? []) {
-    if (meets(claim, other)) clashes.push(withLever(claim, other, 'tap-hold', 'late', other.words, patienceOf(other.trigger, keys.timing)))
+    if (meets(claim, other))
+      clashes.push(withLever(claim, other, 'tap-hold', 'late', other.words, patienceOf(other.trigger, keys.timing)))
   }
 }
 
@@ -107,7 +145,10 @@ function flawClash(claim: Claim, { kind, severity, owner, does }: Flaw, clashes:
 
 function frameClash(claim: Claim, { framesOn, frameNames }: Tables, clashes: Clash[]): void {
   const { frameId } = claim.by.lever
-  if (!framesOn.has(frameId)) clashes.push(clashOf(claim, 'frame-off', 'note', { kind: 'frame', id: frameId, name: frameNames.get(frameId) ?? frameId }))
+  if (!framesOn.has(frameId))
+    clashes.push(
+      clashOf(claim, 'frame-off', 'note', { kind: 'frame', id: frameId, name: frameNames.get(frameId) ?? frameId }),
+    )
 }
 
 /** The programs in scope that claim the chord too: one clash, which names the first and lists the others. */
@@ -127,5 +168,16 @@ function programClashes(claim: Claim, { programs }: Tables, clashes: Clash[]): v
   }
   if (first < 0) return
   const { id, name } = programs[programTies[first]!]!
-  clashes.push(clashOf(claim, 'program-claim', leverWins(lever, claim.trigger) ? 'note' : 'lost', { kind: 'program', id, name }, programClaims[first]!.does, undefined, undefined, more))
+  clashes.push(
+    clashOf(
+      claim,
+      'program-claim',
+      leverWins(lever, claim.trigger) ? 'note' : 'lost',
+      { kind: 'program', id, name },
+      programClaims[first]!.does,
+      undefined,
+      undefined,
+      more,
+    ),
+  )
 }

@@ -3,22 +3,48 @@ import { levers as demoLevers, programs as demoPrograms } from '../../demo'
 import type { Frame, Lever } from '../levers'
 import { createClashIndex, keyOwners } from '.'
 
-const programs = Object.fromEntries(demoPrograms.map(program => [program.id, program]))
+const programs = Object.fromEntries(demoPrograms.map((program) => [program.id, program]))
 const frames: Frame[] = [
-  { id: 'on', name: 'On', on: true, position: 1, rules: [{ id: 'r1', kind: 'disable', key: 'Insert' }, { id: 'r2', kind: 'tap-hold', key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }] },
+  {
+    id: 'on',
+    name: 'On',
+    on: true,
+    position: 1,
+    rules: [
+      { id: 'r1', kind: 'disable', key: 'Insert' },
+      { id: 'r2', kind: 'tap-hold', key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } },
+    ],
+  },
   { id: 'off', name: 'Off', on: false, position: 2 },
 ]
-const lever = (plate: number, chord: string, part: Partial<Lever> = {}): Lever => ({ ...demoLevers[0]!, id: `l${plate}`, plate, name: `Lever ${plate}`, frameId: 'on', scope: { kind: 'everywhere' }, triggers: [{ id: 't', kind: 'chord', chord, wins: 'auto' }], ...part })
+const lever = (plate: number, chord: string, part: Partial<Lever> = {}): Lever => ({
+  ...demoLevers[0]!,
+  id: `l${plate}`,
+  plate,
+  name: `Lever ${plate}`,
+  frameId: 'on',
+  scope: { kind: 'everywhere' },
+  triggers: [{ id: 't', kind: 'chord', chord, wins: 'auto' }],
+  ...part,
+})
 const owned = (code: string, modifiers: ('Ctrl' | 'Alt')[], front: string | undefined, ...levers: Lever[]) => {
   const input = { levers, frames, programs }
   const [entry] = keyOwners([code], modifiers, front, input, createClashIndex(input))
-  return [entry!.state, entry!.owners.map(owner => owner.id)]
+  return [entry!.state, entry!.owners.map((owner) => owner.id)]
 }
 
 describe('who owns a key', () => {
   test('a lever, with what is off behind it; nobody', () => {
     expect(owned('KeyM', ['Ctrl', 'Alt'], undefined, lever(1, 'Ctrl+Alt+M'))).toEqual(['ours', ['l1']])
-    expect(owned('KeyM', ['Ctrl', 'Alt'], undefined, lever(1, 'Ctrl+Alt+M', { frameId: 'off' }), lever(2, 'Ctrl+Alt+M', { enabled: false }))).toEqual(['disabled', ['l1', 'l2']])
+    expect(
+      owned(
+        'KeyM',
+        ['Ctrl', 'Alt'],
+        undefined,
+        lever(1, 'Ctrl+Alt+M', { frameId: 'off' }),
+        lever(2, 'Ctrl+Alt+M', { enabled: false }),
+      ),
+    ).toEqual(['disabled', ['l1', 'l2']])
     expect(owned('KeyM', ['Ctrl', 'Alt'], undefined)).toEqual(['free', []])
   })
 
@@ -30,16 +56,29 @@ describe('who owns a key', () => {
   })
 
   test('the program in front has its own keys, unless the lever is scoped to it', () => {
-    const [claim] = programs['atlas-room']!.claims.filter(entry => entry.chord === 'Ctrl+F')
+    const [claim] = programs['atlas-room']!.claims.filter((entry) => entry.chord === 'Ctrl+F')
     expect(claim).toBeDefined()
     expect(owned('KeyF', ['Ctrl'], 'atlas-room')).toEqual(['program', ['atlas-room']])
     expect(owned('KeyF', ['Ctrl'], 'atlas-room', lever(1, 'Ctrl+F'))).toEqual(['clash', ['atlas-room', 'l1']])
-    expect(owned('KeyF', ['Ctrl'], 'atlas-room', lever(1, 'Ctrl+F', { scope: { kind: 'only', programIds: ['atlas-room'] } }))).toEqual(['ours', ['l1', 'atlas-room']])
+    expect(
+      owned(
+        'KeyF',
+        ['Ctrl'],
+        'atlas-room',
+        lever(1, 'Ctrl+F', { scope: { kind: 'only', programIds: ['atlas-room'] } }),
+      ),
+    ).toEqual(['ours', ['l1', 'atlas-room']])
   })
 
   test('the system, and rules of frames', () => {
     expect(owned('Delete', ['Ctrl', 'Alt'], undefined)).toEqual(['system', ['system']])
-    expect(owned('Delete', ['Ctrl', 'Alt'], undefined, lever(1, 'Ctrl+Alt+Delete'))).toEqual(['clash', ['system', 'l1']])
-    expect([owned('Insert', [], undefined), owned('CapsLock', [], undefined)]).toEqual([['disabled', ['on']], ['rule', ['on']]])
+    expect(owned('Delete', ['Ctrl', 'Alt'], undefined, lever(1, 'Ctrl+Alt+Delete'))).toEqual([
+      'clash',
+      ['system', 'l1'],
+    ])
+    expect([owned('Insert', [], undefined), owned('CapsLock', [], undefined)]).toEqual([
+      ['disabled', ['on']],
+      ['rule', ['on']],
+    ])
   })
 })

@@ -13,40 +13,70 @@ export interface KeyOwnership {
   readonly chord: string
   readonly state: KeyState
   /** Everybody with a claim, the one who gets the key first. */
-  readonly owners: readonly (Owner & { readonly words: string, readonly isOff?: true })[]
+  readonly owners: readonly (Owner & { readonly words: string; readonly isOff?: true })[]
 }
 
 /** Who owns each key of a layer. `frontProgramId` undefined is nothing in front. */
-export function keyOwners(codes: Iterable<string>, modifiers: readonly Modifier[], frontProgramId: string | undefined, input: ClashInput, index: ClashIndex): KeyOwnership[] {
-  return [...codes].map(code => ownershipOf(code, modifiers, frontProgramId, input, index))
+export function keyOwners(
+  codes: Iterable<string>,
+  modifiers: readonly Modifier[],
+  frontProgramId: string | undefined,
+  input: ClashInput,
+  index: ClashIndex,
+): KeyOwnership[] {
+  return [...codes].map((code) => ownershipOf(code, modifiers, frontProgramId, input, index))
 }
 
-function ownershipOf(code: string, modifiers: readonly Modifier[], frontProgramId: string | undefined, { programs }: ClashInput, index: ClashIndex): KeyOwnership {
+function ownershipOf(
+  code: string,
+  modifiers: readonly Modifier[],
+  frontProgramId: string | undefined,
+  { programs }: ClashInput,
+  index: ClashIndex,
+): KeyOwnership {
   const chord = { modifiers, code }
   const known = index.chords.of(chord)
   const shared = { code, chord: formatChord(chord) }
   const reserved = reservationOf(chord)
-  const claims = known.claims.filter(claim => isLive(claim.by.lever.scope, frontProgramId))
-  const live = claims.filter(claim => !claim.by.isOff).sort((a, b) => b.by.specificity - a.by.specificity || a.by.lever.plate - b.by.lever.plate)
+  const claims = known.claims.filter((claim) => isLive(claim.by.lever.scope, frontProgramId))
+  const live = claims
+    .filter((claim) => !claim.by.isOff)
+    .sort((a, b) => b.by.specificity - a.by.specificity || a.by.lever.plate - b.by.lever.plate)
   const ours = claims.map(({ by, words }) => ({ ...by.owner, words, ...(by.isOff ? { isOff: true as const } : {}) }))
   const program = frontProgramId === undefined ? undefined : programs[frontProgramId]
-  const claimed = program?.claims.find(claim => index.chords.read(claim.chord) === known)
-  const theirs = program && claimed ? [{ kind: 'program' as const, id: program.id, name: program.name, words: claimed.does }] : []
+  const claimed = program?.claims.find((claim) => index.chords.read(claim.chord) === known)
+  const theirs =
+    program && claimed ? [{ kind: 'program' as const, id: program.id, name: program.name, words: claimed.does }] : []
   if (reserved) {
-    return { ...shared, state: claims.length > 0 ? 'clash' : 'system', owners: [{ kind: reserved.owner, id: reserved.owner, name: keeperNames[reserved.owner], words: reserved.does }, ...ours] }
+    return {
+      ...shared,
+      state: claims.length > 0 ? 'clash' : 'system',
+      owners: [
+        { kind: reserved.owner, id: reserved.owner, name: keeperNames[reserved.owner], words: reserved.does },
+        ...ours,
+      ],
+    }
   }
   const rule = modifiers.length === 0 ? index.ruleAt(code) : undefined
   const ruled = rule ? [{ kind: 'frame' as const, id: rule.frame.id, name: rule.frame.name, words: rule.words }] : []
   const wins = live[0] && claimed ? leverWins(live[0].by.lever, live[0].trigger) : true
-  const same = live.filter(claim => live[0] && claim.chords.length === live[0].chords.length && claim.by.specificity === live[0].by.specificity)
-  const state: KeyState = same.length > 1 || (live.length > 0 && claimed && !wins)
-    ? 'clash'
-    : live.length > 0
-      ? 'ours'
-      : rule
-        ? (rule.disables ? 'disabled' : 'rule')
-        : claimed
-          ? 'program'
-          : claims.length > 0 ? 'disabled' : 'free'
+  const same = live.filter(
+    (claim) =>
+      live[0] && claim.chords.length === live[0].chords.length && claim.by.specificity === live[0].by.specificity,
+  )
+  const state: KeyState =
+    same.length > 1 || (live.length > 0 && claimed && !wins)
+      ? 'clash'
+      : live.length > 0
+        ? 'ours'
+        : rule
+          ? rule.disables
+            ? 'disabled'
+            : 'rule'
+          : claimed
+            ? 'program'
+            : claims.length > 0
+              ? 'disabled'
+              : 'free'
   return { ...shared, state, owners: wins ? [...ours, ...ruled, ...theirs] : [...theirs, ...ours, ...ruled] }
 }

@@ -20,27 +20,51 @@ export interface SuggestInput extends ClashInput {
   readonly count: number
 }
 
-const modifierSets: readonly (readonly Modifier[])[] = [['Ctrl', 'Alt'], ['Ctrl', 'Shift'], ['Alt', 'Shift'], ['Meta'], ['Meta', 'Alt'], ['Meta', 'Shift'], ['Ctrl', 'Alt', 'Shift'], []]
+const modifierSets: readonly (readonly Modifier[])[] = [
+  ['Ctrl', 'Alt'],
+  ['Ctrl', 'Shift'],
+  ['Alt', 'Shift'],
+  ['Meta'],
+  ['Meta', 'Alt'],
+  ['Meta', 'Shift'],
+  ['Ctrl', 'Alt', 'Shift'],
+  [],
+]
 
 /** Free keys that are good to reach and to remember, best first: no clash but notes in any program of the scope. */
 export function suggestChords(input: SuggestInput): Suggestion[] {
   const { lever, count, keys = DEFAULT_KEYS } = input
-  const others = input.levers.filter(entry => entry.id !== lever.id)
+  const others = input.levers.filter((entry) => entry.id !== lever.id)
   const index = createClashIndex({ ...input, levers: others })
   const memory = memoryOf(lever.name, keys)
-  const habit = habitOf(others.filter(entry => entry.frameId === lever.frameId))
-  const neighbours = new Set(others.filter(entry => entry.frameId === lever.frameId).flatMap(chordsOf).map(chord => chord.code))
-  const ranked = modifierSets.flatMap(modifiers => [...keyboardOf(keys.keyboard).codes].filter(code => isOffered(code, modifiers)).map((code) => {
-    const chord: Chord = { modifiers, code }
-    const reasons = reasonsOf(chord, memory, habit, neighbours)
-    return { chord, reasons, cost: effortOf(chord) + reasons.reduce((sum, reason) => sum - reason.worth, 0) }
-  })).sort((a, b) => a.cost - b.cost || formatChord(a.chord).localeCompare(formatChord(b.chord)))
+  const habit = habitOf(others.filter((entry) => entry.frameId === lever.frameId))
+  const neighbours = new Set(
+    others
+      .filter((entry) => entry.frameId === lever.frameId)
+      .flatMap(chordsOf)
+      .map((chord) => chord.code),
+  )
+  const ranked = modifierSets
+    .flatMap((modifiers) =>
+      [...keyboardOf(keys.keyboard).codes]
+        .filter((code) => isOffered(code, modifiers))
+        .map((code) => {
+          const chord: Chord = { modifiers, code }
+          const reasons = reasonsOf(chord, memory, habit, neighbours)
+          return { chord, reasons, cost: effortOf(chord) + reasons.reduce((sum, reason) => sum - reason.worth, 0) }
+        }),
+    )
+    .sort((a, b) => a.cost - b.cost || formatChord(a.chord).localeCompare(formatChord(b.chord)))
   const suggestions: Suggestion[] = []
   for (const { chord, reasons, cost } of ranked) {
     if (suggestions.length === count) break
     const text = formatChord(chord)
     if (clashesWith(text, lever, index).length > 0) continue
-    suggestions.push({ chord: text, cost, because: `${['Free ' + (lever.scope.kind === 'only' ? 'in every program of its scope' : 'everywhere'), ...reasons.map(reason => reason.words)].join(', ')}.` })
+    suggestions.push({
+      chord: text,
+      cost,
+      because: `${['Free ' + (lever.scope.kind === 'only' ? 'in every program of its scope' : 'everywhere'), ...reasons.map((reason) => reason.words)].join(', ')}.`,
+    })
   }
   return suggestions
 }
@@ -53,7 +77,7 @@ function isOffered(code: string, modifiers: readonly Modifier[]): boolean {
 /** What a chord would clash with as the only key of a lever; the index is left as it was, which must not have the lever. */
 export function clashesWith(chord: string, lever: Lever, index: ClashIndex): Clash[] {
   index.put({ ...lever, enabled: true, triggers: [{ id: 'probe', kind: 'chord', chord, wins: 'auto' }] })
-  const clashes = index.of(lever.id).filter(clash => clash.kind !== 'frame-off')
+  const clashes = index.of(lever.id).filter((clash) => clash.kind !== 'frame-off')
   index.remove(lever.id)
   return clashes
 }
@@ -68,19 +92,35 @@ const EFFORT = { row: 1, stretch: 0.7, finger: [0, 0, 0.2, 0.5, 0.8], modifier: 
 export function effortOf({ modifiers, code }: Chord): number {
   const { hand, finger, distance, isStretch } = fingerOf(code)
   const sameHand = modifiers.length > 1 && hand === 'left' && finger >= 3 ? EFFORT.sameHand : 0
-  return distance * EFFORT.row + (isStretch ? EFFORT.stretch : 0) + EFFORT.finger[finger]! + modifiers.length * EFFORT.modifier + (modifiers.length > 2 ? EFFORT.thirdModifier : 0) + sameHand
+  return (
+    distance * EFFORT.row +
+    (isStretch ? EFFORT.stretch : 0) +
+    EFFORT.finger[finger]! +
+    modifiers.length * EFFORT.modifier +
+    (modifiers.length > 2 ? EFFORT.thirdModifier : 0) +
+    sameHand
+  )
 }
 
-interface Reason { readonly words: string, readonly worth: number }
+interface Reason {
+  readonly words: string
+  readonly worth: number
+}
 
-function reasonsOf(chord: Chord, memory: ReadonlyMap<string, Reason>, habit: ReadonlyMap<string, number>, neighbours: ReadonlySet<string>): Reason[] {
+function reasonsOf(
+  chord: Chord,
+  memory: ReadonlyMap<string, Reason>,
+  habit: ReadonlyMap<string, number>,
+  neighbours: ReadonlySet<string>,
+): Reason[] {
   const reasons: Reason[] = []
   const remembered = memory.get(chord.code)
   if (remembered) reasons.push(remembered)
   const { hand } = fingerOf(chord.code)
   if (chord.modifiers.length > 0 && hand === 'left') reasons.push({ words: 'left hand only', worth: 0.4 })
   const uses = habit.get(chord.modifiers.join('+')) ?? 0
-  if (uses > 1) reasons.push({ words: `with the modifiers of its frame (${uses} levers)`, worth: Math.min(2, 0.4 + uses * 0.2) })
+  if (uses > 1)
+    reasons.push({ words: `with the modifiers of its frame (${uses} levers)`, worth: Math.min(2, 0.4 + uses * 0.2) })
   if (isBeside(chord.code, neighbours)) reasons.push({ words: 'next to its neighbours', worth: 0.3 })
   return reasons
 }
@@ -88,9 +128,14 @@ function reasonsOf(chord: Chord, memory: ReadonlyMap<string, Reason>, habit: Rea
 /** Letters of the name, first letters of its words first, by the keys that carry them here. */
 function memoryOf(name: string, keys: KeySettings): Map<string, Reason> {
   const memory = new Map<string, Reason>()
-  const words = name.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().match(/[A-Z]+/g) ?? []
+  const words =
+    name
+      .normalize('NFD')
+      .replace(/\p{M}/gu, '')
+      .toUpperCase()
+      .match(/[A-Z]+/g) ?? []
   const note = (letter: string, words: string, worth: number) => {
-    const code = letterCodes('ABCDEFGHIJKLMNOPQRSTUVWXYZ').find(entry => keyLabel(keys.legends, entry) === letter)
+    const code = letterCodes('ABCDEFGHIJKLMNOPQRSTUVWXYZ').find((entry) => keyLabel(keys.legends, entry) === letter)
     if (code && !memory.has(code)) memory.set(code, { words, worth })
   }
   words.forEach((word, i) => note(word[0]!, `${word[0]} as in “${original(name, word)}”`, i === 0 ? 3.2 : 2.6))
@@ -99,7 +144,9 @@ function memoryOf(name: string, keys: KeySettings): Map<string, Reason> {
 }
 
 function original(name: string, word: string): string {
-  return name.split(/\s+/).find(part => part.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().includes(word)) ?? word
+  return (
+    name.split(/\s+/).find((part) => part.normalize('NFD').replace(/\p{M}/gu, '').toUpperCase().includes(word)) ?? word
+  )
 }
 
 function chordsOf(lever: Lever): Chord[] {
@@ -112,14 +159,14 @@ function chordsOf(lever: Lever): Chord[] {
 function habitOf(levers: readonly Lever[]): Map<string, number> {
   const uses = new Map<string, number>()
   for (const { modifiers } of levers.flatMap(chordsOf)) {
-    const key = MODIFIERS.filter(modifier => modifiers.includes(modifier)).join('+')
+    const key = MODIFIERS.filter((modifier) => modifiers.includes(modifier)).join('+')
     uses.set(key, (uses.get(key) ?? 0) + 1)
   }
   return uses
 }
 
 function isBeside(code: string, neighbours: ReadonlySet<string>): boolean {
-  const row = KEY_ROWS.find(codes => codes.includes(code))
+  const row = KEY_ROWS.find((codes) => codes.includes(code))
   const at = row?.indexOf(code) ?? -1
-  return row !== undefined && [row[at - 1], row[at + 1]].some(other => other !== undefined && neighbours.has(other))
+  return row !== undefined && [row[at - 1], row[at + 1]].some((other) => other !== undefined && neighbours.has(other))
 }

@@ -21,19 +21,36 @@ export interface Tables {
   readonly framesOn: ReadonlySet<string>
   readonly frameNames: ReadonlyMap<string, string>
   /** Keys that rules of frames make tap or hold, with the frame. */
-  readonly ruleKeys: ReadonlyMap<string, { frame: Frame, holdMs: number }>
+  readonly ruleKeys: ReadonlyMap<string, { frame: Frame; holdMs: number }>
   readonly keys: KeySettings
 }
 
 /** Tables that know the programs, and no lever yet. */
-export function tablesFor(frames: readonly Frame[], programs: Readonly<Record<string, Program>>, keys: KeySettings): Tables {
+export function tablesFor(
+  frames: readonly Frame[],
+  programs: Readonly<Record<string, Program>>,
+  keys: KeySettings,
+): Tables {
   const known = Object.values(programs)
   const tables: Tables = {
-    byLever: new Map(), bySame: new Map(), byHeldKey: new Map(), byLegend: new Map(),
-    chords: keyChords(keys), programs: known, ties: new Map(known.map((program, i) => [program.id, i])),
-    framesOn: new Set(frames.filter(frame => frame.on).map(frame => frame.id)),
-    frameNames: new Map(frames.map(frame => [frame.id, frame.name])),
-    ruleKeys: new Map(frames.filter(frame => frame.on).flatMap(frame => (frame.rules ?? []).flatMap(rule => (rule.kind === 'tap-hold' ? [[rule.key, { frame, holdMs: rule.holdMs ?? keys.timing.holdMs }] as const] : [])))),
+    byLever: new Map(),
+    bySame: new Map(),
+    byHeldKey: new Map(),
+    byLegend: new Map(),
+    chords: keyChords(keys),
+    programs: known,
+    ties: new Map(known.map((program, i) => [program.id, i])),
+    framesOn: new Set(frames.filter((frame) => frame.on).map((frame) => frame.id)),
+    frameNames: new Map(frames.map((frame) => [frame.id, frame.name])),
+    ruleKeys: new Map(
+      frames
+        .filter((frame) => frame.on)
+        .flatMap((frame) =>
+          (frame.rules ?? []).flatMap((rule) =>
+            rule.kind === 'tap-hold' ? [[rule.key, { frame, holdMs: rule.holdMs ?? keys.timing.holdMs }] as const] : [],
+          ),
+        ),
+    ),
     keys,
   }
   known.forEach((program, tie) => putProgram(tables.chords, program, tie))
@@ -52,7 +69,11 @@ function putProgram(chords: KeyChords, program: Program, tie: number): void {
 
 /** Takes a lever in that is not there. */
 export function put(tables: Tables, lever: Lever): void {
-  const claims = claimsOf(claimantOf(lever, id => tieOf(tables.ties, id), tables.framesOn), tables.chords, tables.keys)
+  const claims = claimsOf(
+    claimantOf(lever, (id) => tieOf(tables.ties, id), tables.framesOn),
+    tables.chords,
+    tables.keys,
+  )
   tables.byLever.set(lever.id, claims)
   for (const claim of claims) {
     if (isPress(claim)) {
@@ -60,8 +81,7 @@ export function put(tables: Tables, lever: Lever): void {
       first.claims.push(claim)
       first.ties.push(claim.by.tie)
       if (claim.trigger.match === 'key') addTo(tables.byLegend, writtenAs(claim), claim)
-    }
-    else {
+    } else {
       addTo(tables.bySame, claim.same, claim)
       for (const code of claim.codes) addTo(tables.byHeldKey, code, claim)
     }
@@ -76,8 +96,7 @@ export function remove(tables: Tables, leverId: string): void {
       first.claims.splice(at, 1)
       first.ties.splice(at, 1)
       if (claim.trigger.match === 'key') takeFrom(tables.byLegend, writtenAs(claim), claim)
-    }
-    else {
+    } else {
       takeFrom(tables.bySame, claim.same, claim)
       for (const code of claim.codes) takeFrom(tables.byHeldKey, code, claim)
     }

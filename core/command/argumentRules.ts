@@ -48,7 +48,12 @@ export const positionalSchema = z.object({
 })
 
 /** A value of the environment that the program reads. */
-export const environmentRuleSchema = z.object({ name: z.string().min(1), choices: z.array(z.string()).optional(), effect: optionEffectSchema, help: z.string() })
+export const environmentRuleSchema = z.object({
+  name: z.string().min(1),
+  choices: z.array(z.string()).optional(),
+  effect: optionEffectSchema,
+  help: z.string(),
+})
 
 /** A file in the role `role` is ignored when it stands after the first one in the role `after`. */
 export const orderRuleSchema = z.object({ role: z.string(), after: z.string(), because: z.string() })

@@ -2,14 +2,23 @@ import type { ArgumentRules, Positional, ProgramOption } from './argumentRules'
 import { guessPositional, matchOption, takesNext } from './matchArgument'
 
 /** An argument, or an option with the value that follows it, as the program's description tells them apart. */
-export type ArgumentPart
-  = | { readonly kind: 'option', readonly name: string, readonly option: ProgramOption, readonly joiner?: '=' | ':' | 'space', readonly value?: string }
-    | { readonly kind: 'place', readonly text: string, readonly positional: Positional }
+export type ArgumentPart =
+  | {
+      readonly kind: 'option'
+      readonly name: string
+      readonly option: ProgramOption
+      readonly joiner?: '=' | ':' | 'space'
+      readonly value?: string
+    }
+  | { readonly kind: 'place'; readonly text: string; readonly positional: Positional }
   /** Whatever the description does not know; it is kept as it stands. */
-    | { readonly kind: 'raw', readonly text: string }
+  | { readonly kind: 'raw'; readonly text: string }
 
 /** Tells an argument list apart into options, places and raw arguments. `writeParts` gives exactly the list back. */
-export function composeArguments(rules: Pick<ArgumentRules, 'options' | 'positionals'>, args: readonly string[]): ArgumentPart[] {
+export function composeArguments(
+  rules: Pick<ArgumentRules, 'options' | 'positionals'>,
+  args: readonly string[],
+): ArgumentPart[] {
   const parts: ArgumentPart[] = []
   let optionsEnded = false
   for (let at = 0; at < args.length; at++) {
@@ -21,8 +30,7 @@ export function composeArguments(rules: Pick<ArgumentRules, 'options' | 'positio
       if (takesNext(match) && next !== undefined) {
         parts.push({ kind: 'option', name, option, joiner: 'space', value: next })
         at += 1
-      }
-      else parts.push({ kind: 'option', name, option, ...(joiner ? { joiner, value } : {}) })
+      } else parts.push({ kind: 'option', name, option, ...(joiner ? { joiner, value } : {}) })
       continue
     }
     if (text === '--') optionsEnded = true
@@ -46,5 +54,7 @@ export function writeParts(parts: readonly ArgumentPart[]): string[] {
 /** An option as a new part, in the joiner the program wants first; with its first known value, or none yet. */
 export function freshOption(option: ProgramOption, value = option.choices?.[0] ?? ''): ArgumentPart {
   const name = option.names[0]!
-  return option.value === 'none' ? { kind: 'option', name, option } : { kind: 'option', name, option, joiner: option.joiners[0] ?? '=', value }
+  return option.value === 'none'
+    ? { kind: 'option', name, option }
+    : { kind: 'option', name, option, joiner: option.joiners[0] ?? '=', value }
 }

@@ -10,19 +10,27 @@ export type Convention = (typeof CONVENTIONS)[number]
 
 export function splitAs(convention: Convention, text: string): Result<string[]> {
   switch (convention) {
-    case 'posix': return splitPosix(text)
-    case 'windows': return splitWindows(text)
-    case 'exec': return splitExec(text)
-    default: return assertNever(convention)
+    case 'posix':
+      return splitPosix(text)
+    case 'windows':
+      return splitWindows(text)
+    case 'exec':
+      return splitExec(text)
+    default:
+      return assertNever(convention)
   }
 }
 
 export function joinAs(convention: Convention, argv: readonly string[]): Result<string> {
   switch (convention) {
-    case 'posix': return joinPosix(argv)
-    case 'windows': return joinWindows(argv)
-    case 'exec': return joinExec(argv)
-    default: return assertNever(convention)
+    case 'posix':
+      return joinPosix(argv)
+    case 'windows':
+      return joinWindows(argv)
+    case 'exec':
+      return joinExec(argv)
+    default:
+      return assertNever(convention)
   }
 }
 

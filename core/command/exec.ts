@@ -7,7 +7,7 @@ const reserved = ' \t\n"\'\\><~|&;$*?#()`'
 const mustBeEscaped = /["`$\\]/g
 const fieldCodes = 'fFuUick'
 const deprecatedFieldCodes = 'dDnNvm'
-const escapes: Record<string, string> = { 's': ' ', 'n': '\n', 't': '\t', 'r': '\r', '\\': '\\' }
+const escapes: Record<string, string> = { s: ' ', n: '\n', t: '\t', r: '\r', '\\': '\\' }
 
 /** What a field code such as `%f` stands for at one launch: no argument, one, or several. */
 export type FieldCodeValues = (code: string) => readonly string[]
@@ -36,14 +36,23 @@ export function splitExec(text: string, fieldCode: FieldCodeValues = () => []): 
   }
 }
 
-interface Word { text: string, end: number, quoted: boolean }
+interface Word {
+  text: string
+  end: number
+  quoted: boolean
+}
 
 function undoStringEscapes(text: string): Result<string> {
   let value = ''
   for (let i = 0; i < text.length; i++) {
     const meant = text[i] === '\\' ? escapes[text[i + 1] ?? ''] : undefined
     if (text[i] !== '\\') value += text[i]
-    else if (meant === undefined) return fail({ code: 'escape-unknown', message: `“\\${text[i + 1] ?? ''}” at character ${i + 1} is no escape of a Desktop Entry. Known are \\s \\n \\t \\r and \\\\.`, at: i })
+    else if (meant === undefined)
+      return fail({
+        code: 'escape-unknown',
+        message: `“\\${text[i + 1] ?? ''}” at character ${i + 1} is no escape of a Desktop Entry. Known are \\s \\n \\t \\r and \\\\.`,
+        at: i,
+      })
     else {
       value += meant
       i += 1
@@ -58,15 +67,19 @@ function readQuoted(value: string, open: number): Word | Issue {
     const char = value[i]!
     if (char === '"') {
       const after = value[i + 1]
-      if (after !== undefined && after !== ' ') return { code: 'quote-partial', message: `The quotes that close at character ${i + 1} must hold the whole argument: put a space after them, or quote the rest too.`, at: i }
+      if (after !== undefined && after !== ' ')
+        return {
+          code: 'quote-partial',
+          message: `The quotes that close at character ${i + 1} must hold the whole argument: put a space after them, or quote the rest too.`,
+          at: i,
+        }
       return { text, end: i + 1, quoted: true }
     }
     const next = value[i + 1] ?? ''
     if (char === '\\' && '"`$\\'.includes(next) && next !== '') {
       text += next
       i += 1
-    }
-    else text += char
+    } else text += char
   }
   return quoteOpen('"', open)
 }
@@ -75,7 +88,11 @@ function readPlain(value: string, start: number): Word | Issue {
   let end = start
   for (; end < value.length && value[end] !== ' '; end++) {
     if (reserved.includes(value[end]!)) {
-      return { code: 'reserved-unquoted', message: `“${value[end]}” at character ${end + 1} has to stand inside double quotes in an Exec line, around the whole argument.`, at: end }
+      return {
+        code: 'reserved-unquoted',
+        message: `“${value[end]}” at character ${end + 1} has to stand inside double quotes in an Exec line, around the whole argument.`,
+        at: end,
+      }
     }
   }
   return { text: value.slice(start, end), end, quoted: false }
@@ -91,8 +108,14 @@ function expandFieldCodes(text: string, quoted: boolean, at: number, fieldCode: 
     const code = text[i + 1] ?? ''
     i += 1
     if (code === '%') value += '%'
-    else if (!code || !(fieldCodes + deprecatedFieldCodes).includes(code)) return fail({ code: 'field-code-unknown', message: `“%${code}” is no field code. Write %% for a percent sign.`, at })
-    else if (quoted) return fail({ code: 'field-code-quoted', message: `The field code %${code} must not stand inside quotes.`, at })
+    else if (!code || !(fieldCodes + deprecatedFieldCodes).includes(code))
+      return fail({
+        code: 'field-code-unknown',
+        message: `“%${code}” is no field code. Write %% for a percent sign.`,
+        at,
+      })
+    else if (quoted)
+      return fail({ code: 'field-code-quoted', message: `The field code %${code} must not stand inside quotes.`, at })
     else if (deprecatedFieldCodes.includes(code)) continue
     else if (text === `%${code}`) return succeed([...fieldCode(code)])
     else value += fieldCode(code).join(' ')
@@ -108,14 +131,24 @@ function expandFieldCodes(text: string, quoted: boolean, at: number, fieldCode: 
 export function joinExec(argv: readonly string[]): Result<string> {
   const program = argv[0]
   if (program === undefined) return fail(noProgram())
-  const nul = argv.findIndex(argument => argument.includes('\0'))
+  const nul = argv.findIndex((argument) => argument.includes('\0'))
   if (nul >= 0) return fail(cannotCarryNul(nul))
-  if (program.includes('=')) return fail({ code: 'program-equals', message: 'An Exec line cannot start a program whose name holds an equals sign.', at: 'argv.0' })
-  return succeed(argv.map(quoteExec).join(' ').replace(/[\\\n\t\r]/g, char => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\'))
+  if (program.includes('='))
+    return fail({
+      code: 'program-equals',
+      message: 'An Exec line cannot start a program whose name holds an equals sign.',
+      at: 'argv.0',
+    })
+  return succeed(
+    argv
+      .map(quoteExec)
+      .join(' ')
+      .replace(/[\\\n\t\r]/g, (char) => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\'),
+  )
 }
 
 function quoteExec(argument: string): string {
   const percent = argument.replaceAll('%', '%%')
-  const plain = argument !== '' && ![...argument].some(char => reserved.includes(char))
-  return plain ? percent : `"${percent.replace(mustBeEscaped, char => `\\${char}`)}"`
+  const plain = argument !== '' && ![...argument].some((char) => reserved.includes(char))
+  return plain ? percent : `"${percent.replace(mustBeEscaped, (char) => `\\${char}`)}"`
 }

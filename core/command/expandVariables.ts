@@ -7,7 +7,11 @@ import type { Issue, Result } from '../result'
  * and `$${` writes a literal `${`. Issues: `variable-unknown` with the nearest known name, `variable-open`,
  * and `variable-broken` for a name in `broken`, with its reason; `at` is the offset of the `$`.
  */
-export function expandVariables(text: string, values: Readonly<Record<string, string>>, broken: Readonly<Record<string, Issue>> = {}): Result<string> {
+export function expandVariables(
+  text: string,
+  values: Readonly<Record<string, string>>,
+  broken: Readonly<Record<string, Issue>> = {},
+): Result<string> {
   // Most texts use no value at all.
   if (!text.includes('${')) return succeed(text)
   const issues: Issue[] = []
@@ -15,18 +19,31 @@ export function expandVariables(text: string, values: Readonly<Record<string, st
   for (const part of partsOf(text)) {
     if (part.kind === 'text') expanded += part.text
     else if (part.kind === 'open') {
-      issues.push({ code: 'variable-open', message: `“\${” at character ${part.at + 1} is never closed. Add a “}” after the name, or write $\${ for the characters themselves.`, at: part.at })
-    }
-    else if (Object.hasOwn(values, part.name)) expanded += values[part.name]
-    else if (Object.hasOwn(broken, part.name)) issues.push({ code: 'variable-broken', message: `The value “${part.name}” cannot be used: ${broken[part.name]!.message}`, at: part.at })
-    else issues.push({ code: 'variable-unknown', message: `There is no value named “${part.name}”.${didYouMean(part.name, Object.keys(values))}`, at: part.at })
+      issues.push({
+        code: 'variable-open',
+        message: `“\${” at character ${part.at + 1} is never closed. Add a “}” after the name, or write $\${ for the characters themselves.`,
+        at: part.at,
+      })
+    } else if (Object.hasOwn(values, part.name)) expanded += values[part.name]
+    else if (Object.hasOwn(broken, part.name))
+      issues.push({
+        code: 'variable-broken',
+        message: `The value “${part.name}” cannot be used: ${broken[part.name]!.message}`,
+        at: part.at,
+      })
+    else
+      issues.push({
+        code: 'variable-unknown',
+        message: `There is no value named “${part.name}”.${didYouMean(part.name, Object.keys(values))}`,
+        at: part.at,
+      })
   }
   return issues.length > 0 ? fail(...issues) : succeed(expanded)
 }
 
 /** The names a text uses, each once, in order. */
 export function namesUsed(text: string): string[] {
-  return [...new Set(partsOf(text).flatMap(part => (part.kind === 'name' ? [part.name] : [])))]
+  return [...new Set(partsOf(text).flatMap((part) => (part.kind === 'name' ? [part.name] : [])))]
 }
 
 /** A text that expands to exactly this one, also where it looks as if it used values. */
@@ -36,10 +53,21 @@ export function escapeVariables(text: string): string {
 
 /** The text with one value named otherwise. */
 export function renameVariable(text: string, from: string, to: string): string {
-  return partsOf(text).map(part => (part.kind === 'name' ? `\${${part.name === from ? to : part.name}}` : part.kind === 'text' ? escapeVariables(part.text) : part.text)).join('')
+  return partsOf(text)
+    .map((part) =>
+      part.kind === 'name'
+        ? `\${${part.name === from ? to : part.name}}`
+        : part.kind === 'text'
+          ? escapeVariables(part.text)
+          : part.text,
+    )
+    .join('')
 }
 
-type TextPart = { kind: 'text', text: string } | { kind: 'name', name: string, at: number } | { kind: 'open', text: string, at: number }
+type TextPart =
+  | { kind: 'text'; text: string }
+  | { kind: 'name'; name: string; at: number }
+  | { kind: 'open'; text: string; at: number }
 
 function partsOf(text: string): TextPart[] {
   const parts: TextPart[] = []
@@ -53,15 +81,13 @@ function partsOf(text: string): TextPart[] {
     if (text.startsWith('$${', i)) {
       plain += '${'
       i += 3
-    }
-    else if (text.startsWith('${', i)) {
+    } else if (text.startsWith('${', i)) {
       const close = text.indexOf('}', i)
       flush()
       if (close < 0) return [...parts, { kind: 'open', text: text.slice(i), at: i }]
       parts.push({ kind: 'name', name: text.slice(i + 2, close), at: i })
       i = close + 1
-    }
-    else plain += text[i++]
+    } else plain += text[i++]
   }
   flush()
   return parts

@@ -15,15 +15,14 @@ const substitution = /^(?:\$\([^)]*\)|`[^`]*`)/
  */
 export function findExpansions(line: string, isKnown: (name: string) => boolean = () => false): Expansion[] {
   const found: Expansion[] = []
-  let quote: '"' | '\'' | undefined
+  let quote: '"' | "'" | undefined
   for (let i = 0; i < line.length; i++) {
     const char = line[i]!
     const rest = line.slice(i)
-    if (quote === '\'') {
-      if (char === '\'') quote = undefined
-    }
-    else if (char === '\\') i += 1
-    else if (char === '\'' && !quote) quote = '\''
+    if (quote === "'") {
+      if (char === "'") quote = undefined
+    } else if (char === '\\') i += 1
+    else if (char === "'" && !quote) quote = "'"
     else if (char === '"') quote = quote ? undefined : '"'
     else if (char === '$' || char === '`') {
       const command = substitution.exec(rest)?.[0]
@@ -32,18 +31,20 @@ export function findExpansions(line: string, isKnown: (name: string) => boolean 
       const own = /^\$\{([^}]*)\}$/.exec(text)
       if (!own || !isKnown(own[1]!)) found.push({ kind: command ? 'command' : 'parameter', text, at: i })
       i += text.length - 1
-    }
-    else if (!quote && '*?['.includes(char)) found.push({ kind: 'pattern', text: char, at: i })
-    else if (!quote && char === '~' && (i === 0 || /\s/.test(line[i - 1]!))) found.push({ kind: 'home', text: /^~[\w.-]*/.exec(rest)![0], at: i })
+    } else if (!quote && '*?['.includes(char)) found.push({ kind: 'pattern', text: char, at: i })
+    else if (!quote && char === '~' && (i === 0 || /\s/.test(line[i - 1]!)))
+      found.push({ kind: 'home', text: /^~[\w.-]*/.exec(rest)![0], at: i })
   }
   return found
 }
 
 const words: Record<Expansion['kind'], (text: string) => string> = {
-  parameter: text => `${text} is kept as it stands: no shell runs here to replace it. Write \${name} for a known folder or a value of your own.`,
-  command: text => `${text} is kept as it stands: no shell runs here to put in what the command prints.`,
-  pattern: text => `The pattern mark ${text} is kept as it stands: no shell runs here to look for files. Choose the files by name instead.`,
-  home: text => `${text} is kept as it stands: no shell runs here. Write \${home} instead.`,
+  parameter: (text) =>
+    `${text} is kept as it stands: no shell runs here to replace it. Write \${name} for a known folder or a value of your own.`,
+  command: (text) => `${text} is kept as it stands: no shell runs here to put in what the command prints.`,
+  pattern: (text) =>
+    `The pattern mark ${text} is kept as it stands: no shell runs here to look for files. Choose the files by name instead.`,
+  home: (text) => `${text} is kept as it stands: no shell runs here. Write \${home} instead.`,
 }
 
 /** An expansion that will not happen, as a sentence. */

@@ -1,7 +1,11 @@
 import type { Issue } from '../result'
 
 export function quoteOpen(quote: string, at: number): Issue {
-  return { code: 'quote-open', message: `The quote ${quote} that opens at character ${at + 1} is never closed. Close it, or remove it.`, at }
+  return {
+    code: 'quote-open',
+    message: `The quote ${quote} that opens at character ${at + 1} is never closed. Close it, or remove it.`,
+    at,
+  }
 }
 
 export function noProgram(): Issue {
@@ -9,5 +13,9 @@ export function noProgram(): Issue {
 }
 
 export function cannotCarryNul(index: number): Issue {
-  return { code: 'nul', message: `Argument ${index} holds a NUL character, which no command line can carry. Remove it.`, at: `argv.${index}` }
+  return {
+    code: 'nul',
+    message: `Argument ${index} holds a NUL character, which no command line can carry. Remove it.`,
+    at: `argv.${index}`,
+  }
 }

@@ -16,7 +16,11 @@ export function matchOption(rules: Pick<ArgumentRules, 'options'>, text: string)
       if (text[0] !== name[0]) continue
       if (text === name) return { option, name }
       const joiner = text[name.length]
-      if (text.startsWith(name) && (joiner === '=' || joiner === ':') && (option.joiners.includes(joiner) || option.value === 'none')) {
+      if (
+        text.startsWith(name) &&
+        (joiner === '=' || joiner === ':') &&
+        (option.joiners.includes(joiner) || option.value === 'none')
+      ) {
         return { option, name, joiner, value: text.slice(name.length + 1) }
       }
     }
@@ -32,7 +36,7 @@ export function takesNext({ option, value }: OptionMatch): boolean {
 /** By the marks the program's own options begin with: `-` for most, `/` for some. */
 export function looksLikeOption(rules: Pick<ArgumentRules, 'options'>, text: string): boolean {
   if (text.length > 1 && text.startsWith('-')) return true
-  const slashed = rules.options.some(option => option.names.some(name => name.startsWith('/')))
+  const slashed = rules.options.some((option) => option.names.some((name) => name.startsWith('/')))
   return slashed && /^\/[^/\\]+$/.test(text)
 }
 
@@ -49,9 +53,15 @@ export function lastPart(path: string): string {
 /** What a file, folder or address would be to the program, by its looks alone: nothing is looked up. */
 export function guessPositional(rules: Pick<ArgumentRules, 'positionals'>, text: string): Positional | undefined {
   const lowered = text.toLowerCase()
-  if (isAddress(text)) return rules.positionals.find(positional => positional.kind === 'address')
-  const byEnding = rules.positionals.find(positional => positional.kind === 'file' && positional.endings?.some(ending => lowered.endsWith(ending)))
+  if (isAddress(text)) return rules.positionals.find((positional) => positional.kind === 'address')
+  const byEnding = rules.positionals.find(
+    (positional) => positional.kind === 'file' && positional.endings?.some((ending) => lowered.endsWith(ending)),
+  )
   if (byEnding) return byEnding
   const isPath = /[/\\]|^\$\{/.test(text)
-  return isPath ? rules.positionals.find(positional => positional.kind === 'folder' || (positional.kind === 'file' && !positional.endings)) : undefined
+  return isPath
+    ? rules.positionals.find(
+        (positional) => positional.kind === 'folder' || (positional.kind === 'file' && !positional.endings),
+      )
+    : undefined
 }

@@ -4,26 +4,50 @@ import { argumentRulesSchema, expandVariables, readArguments } from '.'
 
 const rules = argumentRulesSchema.parse({
   options: [
-    { names: ['--profile', '-p'], value: 'required', joiners: ['=', 'space'], choices: ['dome', 'red'], effect: { kind: 'part', part: 'profile' }, help: '' },
+    {
+      names: ['--profile', '-p'],
+      value: 'required',
+      joiners: ['=', 'space'],
+      choices: ['dome', 'red'],
+      effect: { kind: 'part', part: 'profile' },
+      help: '',
+    },
     { names: ['/lite'], value: 'none', effect: { kind: 'setting' }, help: '' },
   ],
-  positionals: [{ kind: 'file', endings: ['.overlay'], role: 'overlay' }, { kind: 'file', endings: ['.atlas'], role: 'base atlas' }, { kind: 'address', role: 'address' }],
+  positionals: [
+    { kind: 'file', endings: ['.overlay'], role: 'overlay' },
+    { kind: 'file', endings: ['.atlas'], role: 'base atlas' },
+    { kind: 'address', role: 'address' },
+  ],
   order: [{ role: 'overlay', after: 'base atlas', because: 'It comes too late.' }],
   onUnknown: 'ignored',
   onMissingFile: 'ignored',
 })
 const files = ['/c/a.overlay', '/c/n.atlas', '-odd.atlas']
-const read = (...args: string[]) => readArguments(rules, args, path => (files.includes(path) ? 'file' : undefined))
+const read = (...args: string[]) => readArguments(rules, args, (path) => (files.includes(path) ? 'file' : undefined))
 const shape = (...args: string[]) => {
   const { taken, ignored } = read(...args)
-  return { taken: taken.map(entry => [entry.at, entry.value]), ignored: ignored.map(entry => [entry.at, entry.code]) }
+  return {
+    taken: taken.map((entry) => [entry.at, entry.value]),
+    ignored: ignored.map((entry) => [entry.at, entry.code]),
+  }
 }
 
 describe('a program reads its arguments by its rules', () => {
   test('options in each of their forms, and files by their endings', () => {
-    expect(shape('--profile=dome', '-p', 'red', '/lite', '/c/a.overlay', '/c/n.atlas', 'https://sky.example/')).toEqual({
-      taken: [[0, 'dome'], [1, 'red'], [3, undefined], [4, '/c/a.overlay'], [5, '/c/n.atlas'], [6, 'https://sky.example/']], ignored: [],
-    })
+    expect(shape('--profile=dome', '-p', 'red', '/lite', '/c/a.overlay', '/c/n.atlas', 'https://sky.example/')).toEqual(
+      {
+        taken: [
+          [0, 'dome'],
+          [1, 'red'],
+          [3, undefined],
+          [4, '/c/a.overlay'],
+          [5, '/c/n.atlas'],
+          [6, 'https://sky.example/'],
+        ],
+        ignored: [],
+      },
+    )
   })
 
   test('what comes too late in the order is ignored, with the program’s own reason', () => {
@@ -33,7 +57,12 @@ describe('a program reads its arguments by its rules', () => {
 
   test('unknown options, wrong and missing values, files that are not there', () => {
     expect(shape('--profil=dome', '--profile=blue', '/lite=1', '/c/b.atlas', '/c/a.txt', '--profile').ignored).toEqual([
-      [0, 'option-unknown'], [1, 'value-unknown'], [2, 'value-unexpected'], [3, 'file-missing'], [4, 'not-taken'], [5, 'value-missing'],
+      [0, 'option-unknown'],
+      [1, 'value-unknown'],
+      [2, 'value-unexpected'],
+      [3, 'file-missing'],
+      [4, 'not-taken'],
+      [5, 'value-missing'],
     ])
     expect(read('--profil=dome').ignored[0]!.because).toContain('Did you mean “--profile”?')
   })
@@ -57,8 +86,16 @@ describe('values in text', () => {
 
   test('an unknown or open name says where, with the nearest known name', () => {
     const unknown = expandVariables('a ${Charts}', { charts: '/c' })
-    expect(unknown).toMatchObject({ ok: false, issues: [{ code: 'variable-unknown', at: 2, message: 'There is no value named “Charts”. Did you mean “charts”?' }] })
-    expect(expandVariables('${charts', { charts: '/c' })).toMatchObject({ ok: false, issues: [{ code: 'variable-open', at: 0 }] })
+    expect(unknown).toMatchObject({
+      ok: false,
+      issues: [
+        { code: 'variable-unknown', at: 2, message: 'There is no value named “Charts”. Did you mean “charts”?' },
+      ],
+    })
+    expect(expandVariables('${charts', { charts: '/c' })).toMatchObject({
+      ok: false,
+      issues: [{ code: 'variable-open', at: 0 }],
+    })
     expect(expandVariables('${constructor}', {})).toMatchObject({ ok: false })
   })
 })

@@ -3,12 +3,22 @@ import type { Issue } from '../result'
 import { expandVariables, namesUsed } from './expandVariables'
 
 /** A named value as it was written: its text may use known folders and other values. */
-export interface NamedText { readonly name: string, readonly text: string }
+export interface NamedText {
+  readonly name: string
+  readonly text: string
+}
 
-const issueSchema = z.object({ code: z.string(), message: z.string(), at: z.union([z.number(), z.string()]).optional() })
+const issueSchema = z.object({
+  code: z.string(),
+  message: z.string(),
+  at: z.union([z.number(), z.string()]).optional(),
+})
 
 /** Named values as they resolve now. What cannot be resolved says why, so that whoever uses it can be told. */
-export const valueTableSchema = z.object({ values: z.record(z.string(), z.string()), broken: z.record(z.string(), issueSchema) })
+export const valueTableSchema = z.object({
+  values: z.record(z.string(), z.string()),
+  broken: z.record(z.string(), issueSchema),
+})
 export type ValueTable = z.infer<typeof valueTableSchema>
 
 /**
@@ -25,7 +35,11 @@ export function resolveValues(known: Readonly<Record<string, string>>, named: re
     if (Object.hasOwn(values, name) || Object.hasOwn(broken, name)) return
     if (path.includes(name)) {
       const circle = [...path.slice(path.indexOf(name)), name]
-      for (const member of circle) broken[member] = { code: 'variable-circular', message: `“${member}” goes round in a circle: ${circle.join(' → ')}. Change one of them.` }
+      for (const member of circle)
+        broken[member] = {
+          code: 'variable-circular',
+          message: `“${member}” goes round in a circle: ${circle.join(' → ')}. Change one of them.`,
+        }
       return
     }
     path.push(name)

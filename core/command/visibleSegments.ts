@@ -1,7 +1,19 @@
 /** A piece of text as it is shown: itself, or a mark in place of what cannot be seen. */
-export interface Segment { readonly text: string, readonly isMark: boolean }
+export interface Segment {
+  readonly text: string
+  readonly isMark: boolean
+}
 
-const marks: Record<string, string> = { '\t': '⇥', '\n': '↵', '\r': '␍', '\u00a0': '⍽', '\u00ad': '‹soft hyphen›', '\ufeff': '‹byte order mark›', '\u200b': '‹zero width›', '\u200d': '‹joiner›' }
+const marks: Record<string, string> = {
+  '\t': '⇥',
+  '\n': '↵',
+  '\r': '␍',
+  '\u00a0': '⍽',
+  '\u00ad': '‹soft hyphen›',
+  '\ufeff': '‹byte order mark›',
+  '\u200b': '‹zero width›',
+  '\u200d': '‹joiner›',
+}
 const invisible = /[\p{Cc}\p{Cf}\p{Zl}\p{Zp}]|(?! )\p{Zs}|^ +| +$| {2,}/gu
 
 /** Splits text so that what is invisible shows: control and format characters, odd spaces, and plain spaces where they are easily missed. */

@@ -28,7 +28,11 @@ export function splitWindows(text: string): Result<string[]> {
   }
 }
 
-interface Word { value: string, end: number, openQuote?: number }
+interface Word {
+  value: string
+  end: number
+  openQuote?: number
+}
 
 function readProgram(text: string, start: number): Word {
   let value = ''
@@ -59,8 +63,7 @@ function readArgument(text: string, start: number): Word {
     else if (openQuote !== undefined && text[i + 1] === '"') {
       value += '"'
       i += 1
-    }
-    else openQuote = openQuote === undefined ? i : undefined
+    } else openQuote = openQuote === undefined ? i : undefined
     i += 1
   }
   return { value, end: i, openQuote }
@@ -73,9 +76,14 @@ function readArgument(text: string, start: number): Word {
 export function joinWindows(argv: readonly string[]): Result<string> {
   const program = argv[0]
   if (program === undefined) return fail(noProgram())
-  const nul = argv.findIndex(argument => argument.includes('\0'))
+  const nul = argv.findIndex((argument) => argument.includes('\0'))
   if (nul >= 0) return fail(cannotCarryNul(nul))
-  if (program.includes('"')) return fail({ code: 'program-quote', message: 'A Windows command line cannot start a program whose name holds a quote.', at: 'argv.0' })
+  if (program.includes('"'))
+    return fail({
+      code: 'program-quote',
+      message: 'A Windows command line cannot start a program whose name holds a quote.',
+      at: 'argv.0',
+    })
   const quotedProgram = /\s/.test(program) || program === '' ? `"${program}"` : program
   return succeed([quotedProgram, ...argv.slice(1).map(quoteWindows)].join(' '))
 }
@@ -84,6 +92,6 @@ function quoteWindows(argument: string): string {
   if (argument !== '' && !/[\s"]/.test(argument)) return argument
   const escaped = argument
     .replace(/(\\*)"/g, (_, backslashes: string) => `${backslashes}${backslashes}\\"`)
-    .replace(/\\+$/, backslashes => backslashes + backslashes)
+    .replace(/\\+$/, (backslashes) => backslashes + backslashes)
   return `"${escaped}"`
 }

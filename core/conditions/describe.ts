@@ -8,24 +8,36 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
   const program = (id: string) => bench.programs[id]?.name ?? `the missing program “${id}”`
   const device = (id: string) => bench.devices[id]?.name ?? `the missing device “${id}”`
   switch (condition.kind) {
-    case 'program-runs': return `${program(condition.programId)} runs`
-    case 'program-front': return `${program(condition.programId)} is in front`
-    case 'device-present': return `${device(condition.deviceId)} is plugged in`
+    case 'program-runs':
+      return `${program(condition.programId)} runs`
+    case 'program-front':
+      return `${program(condition.programId)} is in front`
+    case 'device-present':
+      return `${device(condition.deviceId)} is plugged in`
     case 'control-is': {
       const control = bench.devices[condition.deviceId]?.controls[condition.controlId]
       return `${control?.name ?? condition.controlId} of ${device(condition.deviceId)} is ${control ? valueInWords(control, condition.value) : JSON.stringify(condition.value)}`
     }
-    case 'lamp-is': return `the lamp ${lampName(condition, bench)} is ${condition.state}`
-    case 'time-of-day': return `it is between ${clockTime(condition.fromMinute)} and ${clockTime(condition.toMinute)}`
-    case 'not': return `it is not so that ${describeCondition(condition.condition, bench)}`
-    case 'all': return condition.conditions.map(part => describeCondition(part, bench)).join(' and ')
-    case 'any': return condition.conditions.map(part => describeCondition(part, bench)).join(' or ')
-    default: return assertNever(condition)
+    case 'lamp-is':
+      return `the lamp ${lampName(condition, bench)} is ${condition.state}`
+    case 'time-of-day':
+      return `it is between ${clockTime(condition.fromMinute)} and ${clockTime(condition.toMinute)}`
+    case 'not':
+      return `it is not so that ${describeCondition(condition.condition, bench)}`
+    case 'all':
+      return condition.conditions.map((part) => describeCondition(part, bench)).join(' and ')
+    case 'any':
+      return condition.conditions.map((part) => describeCondition(part, bench)).join(' or ')
+    default:
+      return assertNever(condition)
   }
 }
 
 /** `Mute of Intercom microphone`. */
-export function lampName({ deviceId, controlId }: { readonly deviceId: string, readonly controlId: string }, bench: Pick<BenchState, 'devices'>): string {
+export function lampName(
+  { deviceId, controlId }: { readonly deviceId: string; readonly controlId: string },
+  bench: Pick<BenchState, 'devices'>,
+): string {
   const device = bench.devices[deviceId]
   return `${device?.controls[controlId]?.name ?? controlId} of ${device?.name ?? `the missing device “${deviceId}”`}`
 }

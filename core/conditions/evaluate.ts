@@ -5,7 +5,10 @@ import { clockTime, lampName } from './describe'
 import type { Condition } from './schema'
 
 /** Whether a condition holds, and in words what makes it so: `Dome Desk is not running`. */
-export interface Verdict { readonly holds: boolean, readonly because: string }
+export interface Verdict {
+  readonly holds: boolean
+  readonly because: string
+}
 
 /**
  * A condition against the bench as it stands. What it names and is not there does not hold; nor does a time of day
@@ -19,50 +22,78 @@ export function evaluate(condition: Condition, bench: BenchState, minuteOfDay?: 
     }
     case 'program-front': {
       const front = frontWindow(bench)?.programId
-      return { holds: front === condition.programId, because: front === undefined ? 'nothing is in front' : `${programName(front, bench)} is in front` }
+      return {
+        holds: front === condition.programId,
+        because: front === undefined ? 'nothing is in front' : `${programName(front, bench)} is in front`,
+      }
     }
     case 'device-present': {
       const device = bench.devices[condition.deviceId]
       const holds = device !== undefined && device.plugged !== false
       return { holds, because: `${device?.name ?? condition.deviceId} is ${holds ? '' : 'not '}plugged in` }
     }
-    case 'control-is': return controlIs(condition, bench)
+    case 'control-is':
+      return controlIs(condition, bench)
     case 'lamp-is': {
       const lamp = lampNow(bench.lamps[lampIndex(bench, condition)] ?? condition, bench)
-      return { holds: lamp.state === condition.state, because: `the lamp ${lampName(condition, bench)} is ${lamp.state}` }
+      return {
+        holds: lamp.state === condition.state,
+        because: `the lamp ${lampName(condition, bench)} is ${lamp.state}`,
+      }
     }
-    case 'time-of-day': return timeOfDay(condition, minuteOfDay)
+    case 'time-of-day':
+      return timeOfDay(condition, minuteOfDay)
     case 'not': {
       const inner = evaluate(condition.condition, bench, minuteOfDay)
       return { ...inner, holds: !inner.holds }
     }
     case 'all':
-    case 'any': return combined(condition, bench, minuteOfDay)
-    default: return assertNever(condition)
+    case 'any':
+      return combined(condition, bench, minuteOfDay)
+    default:
+      return assertNever(condition)
   }
 }
 
-function controlIs({ deviceId, controlId, value }: Extract<Condition, { kind: 'control-is' }>, bench: BenchState): Verdict {
+function controlIs(
+  { deviceId, controlId, value }: Extract<Condition, { kind: 'control-is' }>,
+  bench: BenchState,
+): Verdict {
   const device = bench.devices[deviceId]
   const control = device?.controls[controlId]
   if (!device || !control) return { holds: false, because: `${device?.name ?? deviceId} has no control ${controlId}` }
   const present = device.plugged !== false
-  return { holds: present && sameValue(control.value, value), because: present ? `${control.name} of ${device.name} is ${valueInWords(control)}` : `${device.name} is not plugged in` }
+  return {
+    holds: present && sameValue(control.value, value),
+    because: present
+      ? `${control.name} of ${device.name} is ${valueInWords(control)}`
+      : `${device.name} is not plugged in`,
+  }
 }
 
 /** Of several, those are told that decide: all that do not hold, or the first that does. */
-function timeOfDay({ fromMinute, toMinute }: Extract<Condition, { kind: 'time-of-day' }>, minuteOfDay: number | undefined): Verdict {
+function timeOfDay(
+  { fromMinute, toMinute }: Extract<Condition, { kind: 'time-of-day' }>,
+  minuteOfDay: number | undefined,
+): Verdict {
   if (minuteOfDay === undefined) return { holds: false, because: 'the time of day is not known here' }
-  const holds = fromMinute <= toMinute ? minuteOfDay >= fromMinute && minuteOfDay < toMinute : minuteOfDay >= fromMinute || minuteOfDay < toMinute
+  const holds =
+    fromMinute <= toMinute
+      ? minuteOfDay >= fromMinute && minuteOfDay < toMinute
+      : minuteOfDay >= fromMinute || minuteOfDay < toMinute
   return { holds, because: `it is ${clockTime(minuteOfDay)}` }
 }
 
-function combined({ kind, conditions }: Extract<Condition, { kind: 'all' | 'any' }>, bench: BenchState, minuteOfDay: number | undefined): Verdict {
-  const verdicts = conditions.map(condition => evaluate(condition, bench, minuteOfDay))
-  const deciding = verdicts.filter(verdict => verdict.holds === (kind === 'any'))
+function combined(
+  { kind, conditions }: Extract<Condition, { kind: 'all' | 'any' }>,
+  bench: BenchState,
+  minuteOfDay: number | undefined,
+): Verdict {
+  const verdicts = conditions.map((condition) => evaluate(condition, bench, minuteOfDay))
+  const deciding = verdicts.filter((verdict) => verdict.holds === (kind === 'any'))
   const holds = kind === 'all' ? deciding.length === 0 : deciding.length > 0
   const told = deciding.length > 0 ? (kind === 'any' ? deciding.slice(0, 1) : deciding) : verdicts
-  return { holds, because: told.map(verdict => verdict.because).join(', and ') }
+  return { holds, because: told.map((verdict) => verdict.because).join(', and ') }
 }
 
 function programName(id: string, bench: BenchState): string {

@@ -11,26 +11,54 @@ import { decodeEntryFile, exportEntries, parseEntryFile, planImport, readEntry, 
 import type { ImportItem } from '.'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
-const plan = (files: Record<string, string | Uint8Array>, part: Partial<Parameters<typeof planImport>[0]> = {}) => planImport({
-  files: Object.entries(files).map(([name, text]) => ({ name, bytes: typeof text === 'string' ? bytes(text) : text })), locale: 'en', desktop: '', frameId: 'f', bench: exampleBench(), levers: [], forced: [], ...part,
-})
+const plan = (files: Record<string, string | Uint8Array>, part: Partial<Parameters<typeof planImport>[0]> = {}) =>
+  planImport({
+    files: Object.entries(files).map(([name, text]) => ({
+      name,
+      bytes: typeof text === 'string' ? bytes(text) : text,
+    })),
+    locale: 'en',
+    desktop: '',
+    frameId: 'f',
+    bench: exampleBench(),
+    levers: [],
+    forced: [],
+    ...part,
+  })
 const entry = (...lines: string[]) => `[Desktop Entry]\nType=Application\nName=Sky Desk\n${lines.join('\n')}\n`
 
 /** The bench and the levers after an import, as the store makes them. */
-function imported(items: readonly ImportItem[], bench: BenchState): { bench: BenchState, levers: Lever[] } {
-  const programs = items.flatMap(item => (item.program ? [{ kind: 'program.put' as const, program: item.program }] : []))
-  const levers = items.flatMap(item => item.levers).map(({ draft }, i) => leverSchema.parse({ ...draft, id: `l-${i}`, plate: i + 1, version: 1 }))
+function imported(items: readonly ImportItem[], bench: BenchState): { bench: BenchState; levers: Lever[] } {
+  const programs = items.flatMap((item) =>
+    item.program ? [{ kind: 'program.put' as const, program: item.program }] : [],
+  )
+  const levers = items
+    .flatMap((item) => item.levers)
+    .map(({ draft }, i) => leverSchema.parse({ ...draft, id: `l-${i}`, plate: i + 1, version: 1 }))
   return { bench: valueOf(applyChanges(bench, programs)), levers }
 }
 
 describe('the file', () => {
   test('groups that were written are read again', () => {
-    const line = fc.record({ key: fc.stringMatching(/^[A-Za-z][A-Za-z0-9-]{0,6}$/), value: fc.string({ maxLength: 8 }).map(text => text.replace(/[\r\n]/g, '').trim()) })
-    const lines = fc.uniqueArray(line, { maxLength: 5, selector: entry => entry.key })
-    fc.assert(fc.property(lines, lines, (one, other) => {
-      const file = [{ name: 'Desktop Entry', lines: one }, { name: 'Desktop Action x', lines: other }]
-      expect(valueOf(parseEntryFile(writeEntryFile(file))).map(group => ({ name: group.name, lines: group.lines.map(({ key, value }) => ({ key, value })) }))).toEqual(file)
-    }))
+    const line = fc.record({
+      key: fc.stringMatching(/^[A-Za-z][A-Za-z0-9-]{0,6}$/),
+      value: fc.string({ maxLength: 8 }).map((text) => text.replace(/[\r\n]/g, '').trim()),
+    })
+    const lines = fc.uniqueArray(line, { maxLength: 5, selector: (entry) => entry.key })
+    fc.assert(
+      fc.property(lines, lines, (one, other) => {
+        const file = [
+          { name: 'Desktop Entry', lines: one },
+          { name: 'Desktop Action x', lines: other },
+        ]
+        expect(
+          valueOf(parseEntryFile(writeEntryFile(file))).map((group) => ({
+            name: group.name,
+            lines: group.lines.map(({ key, value }) => ({ key, value })),
+          })),
+        ).toEqual(file)
+      }),
+    )
   })
 
   test.each([
@@ -46,9 +74,17 @@ describe('the file', () => {
   })
 
   test('another encoding and a huge file are told', () => {
-    expect(decodeEntryFile(new Uint8Array([...bytes('[Desktop Entry]\nName='), 0xC6, 0x0A]))).toMatchObject({ ok: false, issues: [{ code: 'encoding', at: 'line 2' }] })
-    expect(decodeEntryFile(new Uint8Array(10 * 1024 * 1024))).toMatchObject({ ok: false, issues: [{ code: 'file-large' }] })
-    expect(valueOf(decodeEntryFile(new Uint8Array([0xEF, 0xBB, 0xBF, ...bytes('[Desktop Entry]')])))).toBe('[Desktop Entry]')
+    expect(decodeEntryFile(new Uint8Array([...bytes('[Desktop Entry]\nName='), 0xc6, 0x0a]))).toMatchObject({
+      ok: false,
+      issues: [{ code: 'encoding', at: 'line 2' }],
+    })
+    expect(decodeEntryFile(new Uint8Array(10 * 1024 * 1024))).toMatchObject({
+      ok: false,
+      issues: [{ code: 'file-large' }],
+    })
+    expect(valueOf(decodeEntryFile(new Uint8Array([0xef, 0xbb, 0xbf, ...bytes('[Desktop Entry]')])))).toBe(
+      '[Desktop Entry]',
+    )
   })
 })
 
@@ -56,15 +92,38 @@ describe('the entry', () => {
   const read = (text: string, locale = 'en') => valueOf(readEntry(valueOf(parseEntryFile(text)), 'sky.desktop', locale))
 
   test('names by the locale, in the order of the standard', () => {
-    const text = entry('Exec=sky', 'Name[de]=Himmel', 'Name[de_AT]=Firmament', 'Name[sr@latin]=Nebo', 'Keywords=a;b\\;c;', 'Keywords[de]=x;')
-    expect(['de_AT.UTF-8@euro', 'de_DE', 'sr_RS@latin', 'fr', 'de'].map(locale => read(text, locale).name)).toEqual(['Firmament', 'Himmel', 'Nebo', 'Sky Desk', 'Himmel'])
+    const text = entry(
+      'Exec=sky',
+      'Name[de]=Himmel',
+      'Name[de_AT]=Firmament',
+      'Name[sr@latin]=Nebo',
+      'Keywords=a;b\\;c;',
+      'Keywords[de]=x;',
+    )
+    expect(['de_AT.UTF-8@euro', 'de_DE', 'sr_RS@latin', 'fr', 'de'].map((locale) => read(text, locale).name)).toEqual([
+      'Firmament',
+      'Himmel',
+      'Nebo',
+      'Sky Desk',
+      'Himmel',
+    ])
     expect([read(text).keywords, read(text, 'de').keywords]).toEqual([['a', 'b;c'], ['x']])
   })
 
   test('field codes, the environment in front, escapes', () => {
     const exec = (line: string) => read(entry('Icon=moon', `Exec=${line}`)).exec
-    expect(exec('sky %i --class=%c %k 50%% %F')).toEqual({ argv: ['sky', '--icon', 'moon', '--class=Sky Desk', 'sky.desktop', '50%'], environment: [], fieldCode: 'F' })
-    expect(exec('env NIGHT=1 TINT=red /opt/sky "two words" "a\\\\$b"')).toEqual({ argv: ['/opt/sky', 'two words', 'a$b'], environment: [{ name: 'NIGHT', value: '1' }, { name: 'TINT', value: 'red' }] })
+    expect(exec('sky %i --class=%c %k 50%% %F')).toEqual({
+      argv: ['sky', '--icon', 'moon', '--class=Sky Desk', 'sky.desktop', '50%'],
+      environment: [],
+      fieldCode: 'F',
+    })
+    expect(exec('env NIGHT=1 TINT=red /opt/sky "two words" "a\\\\$b"')).toEqual({
+      argv: ['/opt/sky', 'two words', 'a$b'],
+      environment: [
+        { name: 'NIGHT', value: '1' },
+        { name: 'TINT', value: 'red' },
+      ],
+    })
     expect(exec('env')).toEqual({ argv: ['env'], environment: [] })
   })
 
@@ -77,14 +136,23 @@ describe('the entry', () => {
     [entry('Exec=sky', 'Terminal=maybe'), 'Line 5: Terminal is “maybe”'],
   ])('%j is refused with its reason', (text, message) => {
     const result = readEntry(valueOf(parseEntryFile(text)), 'x.desktop', 'en')
-    expect(result.ok ? '' : result.issues.map(issue => issue.message).join(' ')).toContain(message)
+    expect(result.ok ? '' : result.issues.map((issue) => issue.message).join(' ')).toContain(message)
   })
 })
 
 describe('importing', () => {
   test('what is created, and what is skipped and why', () => {
     const items = plan({
-      'a/sky.desktop': entry('Exec=sky --night %F', 'Path=/l', 'Keywords=stars;', 'Actions=red;gone;', '', '[Desktop Action red]', 'Name=Red light', 'Exec=sky --red'),
+      'a/sky.desktop': entry(
+        'Exec=sky --night %F',
+        'Path=/l',
+        'Keywords=stars;',
+        'Actions=red;gone;',
+        '',
+        '[Desktop Action red]',
+        'Name=Red light',
+        'Exec=sky --red',
+      ),
       'hidden.desktop': entry('Exec=x', 'Hidden=true'),
       'only.desktop': entry('Exec=x', 'OnlyShowIn=Fell;'),
       'try.desktop': entry('Exec=x', 'TryExec=/opt/x'),
@@ -93,28 +161,53 @@ describe('importing', () => {
       'notes.txt': 'x',
       'b/sky.desktop': entry('Exec=other'),
     })
-    expect(items.map(item => [item.file, item.fate, item.canForce, item.levers.map(lever => lever.draft.name)])).toEqual([
-      ['a/sky.desktop', 'create', false, ['Sky Desk', 'Sky Desk: Red light']], ['hidden.desktop', 'skip', false, []], ['only.desktop', 'skip', true, []], ['try.desktop', 'skip', true, []],
-      ['quiet.desktop', 'create', false, []], ['link.desktop', 'create', false, ['Rota']], ['notes.txt', 'skip', false, []], ['b/sky.desktop', 'skip', false, []],
+    expect(
+      items.map((item) => [item.file, item.fate, item.canForce, item.levers.map((lever) => lever.draft.name)]),
+    ).toEqual([
+      ['a/sky.desktop', 'create', false, ['Sky Desk', 'Sky Desk: Red light']],
+      ['hidden.desktop', 'skip', false, []],
+      ['only.desktop', 'skip', true, []],
+      ['try.desktop', 'skip', true, []],
+      ['quiet.desktop', 'create', false, []],
+      ['link.desktop', 'create', false, ['Rota']],
+      ['notes.txt', 'skip', false, []],
+      ['b/sky.desktop', 'skip', false, []],
     ])
-    expect(items[0]!.levers[0]!.draft).toMatchObject({ aliases: ['stars'], steps: [{ programId: 'sky', args: ['--night'], workingDirectory: '/l' }] })
+    expect(items[0]!.levers[0]!.draft).toMatchObject({
+      aliases: ['stars'],
+      steps: [{ programId: 'sky', args: ['--night'], workingDirectory: '/l' }],
+    })
     expect(items[0]!.reasons).toEqual(['The action “gone” is listed but has no group, so it is left out.'])
-    expect(plan({ 'try.desktop': entry('Exec=x', 'TryExec=/opt/x') }, { forced: ['try.desktop'] })[0]!.fate).toBe('create')
+    expect(plan({ 'try.desktop': entry('Exec=x', 'TryExec=/opt/x') }, { forced: ['try.desktop'] })[0]!.fate).toBe(
+      'create',
+    )
     expect(plan({ 'only.desktop': entry('Exec=x', 'OnlyShowIn=Fell;') }, { desktop: 'Fell' })[0]!.fate).toBe('create')
   })
 
   test('again: as it is, or changed, and never what the user bound', () => {
     const first = imported(plan({ 'sky.desktop': entry('Exec=sky') }), exampleBench())
-    const bound = first.levers.map(lever => ({ ...lever, triggers: [{ id: 't', kind: 'chord' as const, chord: 'F9', wins: 'auto' as const }] }))
+    const bound = first.levers.map((lever) => ({
+      ...lever,
+      triggers: [{ id: 't', kind: 'chord' as const, chord: 'F9', wins: 'auto' as const }],
+    }))
     expect(plan({ 'sky.desktop': entry('Exec=sky') }, { bench: first.bench, levers: bound })[0]!.fate).toBe('same')
     const [changed] = plan({ 'sky.desktop': entry('Exec=sky --new') }, { bench: first.bench, levers: bound })
-    expect([changed!.fate, changed!.levers[0]]).toMatchObject(['change', { fate: 'change', leverId: 'l-0', draft: { triggers: [{ chord: 'F9' }], steps: [{ args: ['--new'] }] } }])
+    expect([changed!.fate, changed!.levers[0]]).toMatchObject([
+      'change',
+      { fate: 'change', leverId: 'l-0', draft: { triggers: [{ chord: 'F9' }], steps: [{ args: ['--new'] }] } },
+    ])
   })
 
   test('what no file or address can be is told, and the rest is taken', () => {
     const link = (url: string) => `[Desktop Entry]\nType=Link\nName=Odd\nURL=${url}\n`
-    const items = plan({ 'a.desktop': link('file:///l/50%'), 'b.desktop': link('file:///l/50%25%20dark'), 'c.desktop': entry('Exec=/opt/'), 'd.desktop': entry('Exec=""'), 'e.desktop': entry('Exec=../lib/sky') })
-    expect(items.map(item => item.fate)).toEqual(['fault', 'create', 'fault', 'fault', 'create'])
+    const items = plan({
+      'a.desktop': link('file:///l/50%'),
+      'b.desktop': link('file:///l/50%25%20dark'),
+      'c.desktop': entry('Exec=/opt/'),
+      'd.desktop': entry('Exec=""'),
+      'e.desktop': entry('Exec=../lib/sky'),
+    })
+    expect(items.map((item) => item.fate)).toEqual(['fault', 'create', 'fault', 'fault', 'create'])
     expect(items[0]!.reasons).toEqual([expect.stringContaining('“file:///l/50%” a percent sign is not followed')])
     expect(items[1]!.levers[0]!.draft.steps).toMatchObject([{ places: ['/l/50% dark'] }])
     expect(items[2]!.reasons).toEqual(['Exec: “/opt/” names no file that could be started.'])
@@ -131,49 +224,139 @@ describe('importing', () => {
 
   test('a program the bench describes is used as it is', () => {
     const [item] = plan({ 'c.desktop': entry('Exec=/opt/chart --profile=dome') })
-    expect([item!.program, item!.levers[0]!.draft.steps[0]]).toMatchObject([undefined, { programId: 'chart', args: ['--profile=dome'] }])
+    expect([item!.program, item!.levers[0]!.draft.steps[0]]).toMatchObject([
+      undefined,
+      { programId: 'chart', args: ['--profile=dome'] },
+    ])
   })
 })
 
 describe('exporting', () => {
   test('any place is the same place again', () => {
-    fc.assert(fc.property(fc.string({ unit: fc.constantFrom('a', ' ', '%', '#', '?', '$', '{', 'é', '/', '☾'), minLength: 1, maxLength: 9 }), (name) => {
-      const lever = leverSchema.parse({ id: 'l-0', plate: 1, version: 1, frameId: 'f', name: 'Place', aliases: [], triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore', origin: { entry: 'e' }, steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(`/${name}`)] }] })
-      const { files } = exportEntries([lever], exampleBench(), () => NO_VALUES)
-      expect(files[0]!.text).toMatch(/URL=file:\/\/\/[\w%./~!'()*-]*\n$/)
-      expect(imported(plan({ [files[0]!.name]: files[0]!.text }), exampleBench()).levers).toEqual([lever])
-    }))
+    fc.assert(
+      fc.property(
+        fc.string({
+          unit: fc.constantFrom('a', ' ', '%', '#', '?', '$', '{', 'é', '/', '☾'),
+          minLength: 1,
+          maxLength: 9,
+        }),
+        (name) => {
+          const lever = leverSchema.parse({
+            id: 'l-0',
+            plate: 1,
+            version: 1,
+            frameId: 'f',
+            name: 'Place',
+            aliases: [],
+            triggers: [],
+            scope: { kind: 'everywhere' },
+            enabled: true,
+            whileRunning: 'ignore',
+            origin: { entry: 'e' },
+            steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(`/${name}`)] }],
+          })
+          const { files } = exportEntries([lever], exampleBench(), () => NO_VALUES)
+          expect(files[0]!.text).toMatch(/URL=file:\/\/\/[\w%./~!'()*-]*\n$/)
+          expect(imported(plan({ [files[0]!.name]: files[0]!.text }), exampleBench()).levers).toEqual([lever])
+        },
+      ),
+    )
   })
 
-  const strange = fc.string({ unit: fc.constantFrom('a', ' ', '"', '\\', '$', '`', '%', ';', '=', 'é', '\n', '\t', '{', '~'), minLength: 1, maxLength: 8 })
-  const levers = fc.array(fc.record({ name: strange.filter(name => name.trim() === name), args: fc.array(strange, { maxLength: 3 }), aliases: fc.uniqueArray(fc.stringMatching(/^[a-z;\\]{1,5}$/), { maxLength: 2 }), environment: fc.constantFrom([], [{ name: 'TINT', value: 'red $x' }]) }), { minLength: 1, maxLength: 3 })
+  const strange = fc.string({
+    unit: fc.constantFrom('a', ' ', '"', '\\', '$', '`', '%', ';', '=', 'é', '\n', '\t', '{', '~'),
+    minLength: 1,
+    maxLength: 8,
+  })
+  const levers = fc.array(
+    fc.record({
+      name: strange.filter((name) => name.trim() === name),
+      args: fc.array(strange, { maxLength: 3 }),
+      aliases: fc.uniqueArray(fc.stringMatching(/^[a-z;\\]{1,5}$/), { maxLength: 2 }),
+      environment: fc.constantFrom([], [{ name: 'TINT', value: 'red $x' }]),
+    }),
+    { minLength: 1, maxLength: 3 },
+  )
 
   test('import, export, import gives the same levers', () => {
-    fc.assert(fc.property(levers, (drafts) => {
-      const all = drafts.map((draft, i) => leverSchema.parse({
-        ...draft, id: `l-${i}`, plate: i + 1, version: 1, frameId: 'f', triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore', origin: { entry: `e${i}` },
-        steps: [{ id: 's1', kind: 'program.open', programId: 'book', args: draft.args.map(text => escapeVariables(text)), workingDirectory: '/l', ...(draft.environment.length > 0 ? { environment: draft.environment } : {}) }],
-      }))
-      const once = exportEntries(all, exampleBench(), () => NO_VALUES)
-      expect(once.skipped).toEqual([])
-      const again = imported(plan(Object.fromEntries(once.files.map(file => [file.name, file.text]))), exampleBench())
-      expect(again.levers).toEqual(all)
-      expect(exportEntries(again.levers, again.bench, () => NO_VALUES)).toEqual(once)
-    }))
+    fc.assert(
+      fc.property(levers, (drafts) => {
+        const all = drafts.map((draft, i) =>
+          leverSchema.parse({
+            ...draft,
+            id: `l-${i}`,
+            plate: i + 1,
+            version: 1,
+            frameId: 'f',
+            triggers: [],
+            scope: { kind: 'everywhere' },
+            enabled: true,
+            whileRunning: 'ignore',
+            origin: { entry: `e${i}` },
+            steps: [
+              {
+                id: 's1',
+                kind: 'program.open',
+                programId: 'book',
+                args: draft.args.map((text) => escapeVariables(text)),
+                workingDirectory: '/l',
+                ...(draft.environment.length > 0 ? { environment: draft.environment } : {}),
+              },
+            ],
+          }),
+        )
+        const once = exportEntries(all, exampleBench(), () => NO_VALUES)
+        expect(once.skipped).toEqual([])
+        const again = imported(
+          plan(Object.fromEntries(once.files.map((file) => [file.name, file.text]))),
+          exampleBench(),
+        )
+        expect(again.levers).toEqual(all)
+        expect(exportEntries(again.levers, again.bench, () => NO_VALUES)).toEqual(once)
+      }),
+    )
   })
 
   test('an application with its actions becomes one file again, a place a link, and the rest is told', () => {
-    const text = entry('Exec=sky --night %F', 'Comment=Looks up', 'Icon=moon', 'Categories=Science;X-KeenLever-Sky;', 'Terminal=true', 'Actions=red;', '', '[Desktop Action red]', 'Name=Red light', 'Exec=sky --red')
-    const { bench, levers: made } = imported(plan({ 'sky.desktop': text, 'r.desktop': '[Desktop Entry]\nType=Link\nName=Rota\nURL=https://rota.example/\n' }), exampleBench())
-    const more = leverSchema.parse({ ...made[0], origin: null, id: 'm', plate: 9, name: 'Wait', steps: [{ id: 's1', kind: 'wait', ms: 1 }] })
+    const text = entry(
+      'Exec=sky --night %F',
+      'Comment=Looks up',
+      'Icon=moon',
+      'Categories=Science;X-KeenLever-Sky;',
+      'Terminal=true',
+      'Actions=red;',
+      '',
+      '[Desktop Action red]',
+      'Name=Red light',
+      'Exec=sky --red',
+    )
+    const { bench, levers: made } = imported(
+      plan({ 'sky.desktop': text, 'r.desktop': '[Desktop Entry]\nType=Link\nName=Rota\nURL=https://rota.example/\n' }),
+      exampleBench(),
+    )
+    const more = leverSchema.parse({
+      ...made[0],
+      origin: null,
+      id: 'm',
+      plate: 9,
+      name: 'Wait',
+      steps: [{ id: 's1', kind: 'wait', ms: 1 }],
+    })
     const { files, skipped } = exportEntries([...made, more], bench, () => NO_VALUES)
-    expect(files.map(file => file.text)).toEqual([
+    expect(files.map((file) => file.text)).toEqual([
       '[Desktop Entry]\nType=Application\nVersion=1.4\nName=Sky Desk\nComment=Looks up\nIcon=moon\nExec=sky --night %F\nTerminal=true\nCategories=Science;X-KeenLever-Sky;\nActions=red;\n\n[Desktop Action red]\nName=Red light\nIcon=moon\nExec=sky --red %F\n',
       '[Desktop Entry]\nType=Link\nVersion=1.4\nName=Rota\nURL=https://rota.example/\n',
     ])
     expect(skipped).toEqual([{ leverId: 'm', because: 'It starts no program.' }])
-    const reasonOf = (part: Partial<Lever>) => exportEntries([{ ...made[0]!, ...part }], bench, () => NO_VALUES).skipped[0]?.because
-    expect(reasonOf({ interlock: { condition: { kind: 'program-runs', programId: 'dome' }, otherwise: { kind: 'ask' } } })).toBe('It has an interlock; a Desktop Entry can always be started.')
-    expect(reasonOf({ steps: [{ ...made[0]!.steps[0]!, alternative: { id: 'b', kind: 'wait', ms: 1, onFailure: 'stop' } }] })).toBe('Its step has a second way; a Desktop Entry has one.')
+    const reasonOf = (part: Partial<Lever>) =>
+      exportEntries([{ ...made[0]!, ...part }], bench, () => NO_VALUES).skipped[0]?.because
+    expect(
+      reasonOf({ interlock: { condition: { kind: 'program-runs', programId: 'dome' }, otherwise: { kind: 'ask' } } }),
+    ).toBe('It has an interlock; a Desktop Entry can always be started.')
+    expect(
+      reasonOf({
+        steps: [{ ...made[0]!.steps[0]!, alternative: { id: 'b', kind: 'wait', ms: 1, onFailure: 'stop' } }],
+      }),
+    ).toBe('Its step has a second way; a Desktop Entry has one.')
   })
 })

@@ -1,6 +1,6 @@
 import type { EntryGroup } from './entryFile'
 
-const escapes: Record<string, string> = { 's': ' ', 'n': '\n', 't': '\t', 'r': '\r', '\\': '\\' }
+const escapes: Record<string, string> = { s: ' ', n: '\n', t: '\t', r: '\r', '\\': '\\' }
 
 /** A string value without its escapes (Desktop Entry Specification 1.5, §4). An unknown escape stays as it is. */
 export function unescapeString(value: string): string {
@@ -8,7 +8,9 @@ export function unescapeString(value: string): string {
 }
 
 export function escapeString(text: string): string {
-  return text.replace(/[\\\n\t\r]/g, char => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\').replace(/^ /, '\\s')
+  return text
+    .replace(/[\\\n\t\r]/g, (char) => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\')
+    .replace(/^ /, '\\s')
 }
 
 /** A list value: items end with a semicolon, `\;` is a semicolon in one. */
@@ -21,27 +23,31 @@ export function readList(value: string): string[] {
     else if (value[i] === ';') {
       items.push(item)
       item = ''
-    }
-    else item += value[i]
+    } else item += value[i]
   }
-  return [...items, item].filter(text => text !== '').map(unescapeString)
+  return [...items, item].filter((text) => text !== '').map(unescapeString)
 }
 
 export function writeList(items: readonly string[]): string {
-  return items.map(item => `${escapeString(item).replaceAll(';', '\\;')};`).join('')
+  return items.map((item) => `${escapeString(item).replaceAll(';', '\\;')};`).join('')
 }
 
 /** The value of a key for a locale such as `de_AT@euro`, by the order of §5: language, country and modifier, less and less of it, then the plain key. */
 export function localized(group: EntryGroup, key: string, locale: string): string | undefined {
   const [, language, country, modifier] = /^([^_.@]+)(_[^.@]+)?(?:\.[^@]*)?(@.+)?$/.exec(locale) ?? []
-  const wanted = [`${language}${country ?? ''}${modifier ?? ''}`, `${language}${country ?? ''}`, `${language}${modifier ?? ''}`, language]
+  const wanted = [
+    `${language}${country ?? ''}${modifier ?? ''}`,
+    `${language}${country ?? ''}`,
+    `${language}${modifier ?? ''}`,
+    language,
+  ]
   for (const name of wanted) {
-    const found = group.lines.find(line => line.key === key && line.locale === name)
+    const found = group.lines.find((line) => line.key === key && line.locale === name)
     if (found) return found.value
   }
   return plain(group, key)
 }
 
 export function plain(group: EntryGroup, key: string): string | undefined {
-  return group.lines.find(line => line.key === key && line.locale === undefined)?.value
+  return group.lines.find((line) => line.key === key && line.locale === undefined)?.value
 }

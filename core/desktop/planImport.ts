@@ -9,7 +9,10 @@ import { decodeEntryFile, parseEntryFile } from './entryFile'
 import { readEntry } from './readEntry'
 import type { DesktopEntry, ExecLine } from './readEntry'
 
-export interface ImportFile { readonly name: string, readonly bytes: Uint8Array }
+export interface ImportFile {
+  readonly name: string
+  readonly bytes: Uint8Array
+}
 
 /** A lever that an import would make or alter. */
 export interface PlannedLever {
@@ -53,7 +56,15 @@ export function planImport(input: ImportInput): ImportItem[] {
     const item = planFile(file, input)
     const id = safeId(idOf(file.name))
     const earlier = taken.get(id)
-    if (earlier !== undefined && item.fate !== 'fault') return { ...item, fate: 'skip', canForce: false, program: undefined, levers: [], reasons: [`${earlier} has the same identifier “${id}” and comes first.`] }
+    if (earlier !== undefined && item.fate !== 'fault')
+      return {
+        ...item,
+        fate: 'skip',
+        canForce: false,
+        program: undefined,
+        levers: [],
+        reasons: [`${earlier} has the same identifier “${id}” and comes first.`],
+      }
     taken.set(id, file.name)
     return item
   })
@@ -61,7 +72,11 @@ export function planImport(input: ImportInput): ImportItem[] {
 
 function planFile(file: ImportFile, input: ImportInput): ImportItem {
   const base = { file: file.name, name: idOf(file.name), canForce: false, levers: [] }
-  const fault = (issues: readonly Issue[]): ImportItem => ({ ...base, fate: 'fault', reasons: issues.map(issue => issue.message) })
+  const fault = (issues: readonly Issue[]): ImportItem => ({
+    ...base,
+    fate: 'fault',
+    reasons: issues.map((issue) => issue.message),
+  })
   if (!file.name.endsWith('.desktop')) return { ...base, fate: 'skip', reasons: ['Its name does not end in .desktop.'] }
   const text = decodeEntryFile(file.bytes)
   if (!text.ok) return fault(text.issues)
@@ -73,24 +88,42 @@ function planFile(file: ImportFile, input: ImportInput): ImportItem {
   const broken = unusable(entry, input.bench)
   if (broken) return fault([broken])
   const skip = skipReason(entry, input)
-  if (skip && !(skip.canForce && input.forced.includes(file.name))) return { ...base, name: entry.name, fate: 'skip', reasons: [skip.reason], canForce: skip.canForce }
+  if (skip && !(skip.canForce && input.forced.includes(file.name)))
+    return { ...base, name: entry.name, fate: 'skip', reasons: [skip.reason], canForce: skip.canForce }
   return planEntry(entry, file.name, input)
 }
 
 /** What the standard lets pass and the bench cannot take. Issues: `url-broken`, `program-broken`. */
 function unusable(entry: DesktopEntry, bench: BenchState): Issue | undefined {
-  if (entry.url !== undefined && placeOf(entry.url) === undefined) return { code: 'url-broken', message: `URL: in “${entry.url}” a percent sign is not followed by two digits of a character. Write it as %25.` }
+  if (entry.url !== undefined && placeOf(entry.url) === undefined)
+    return {
+      code: 'url-broken',
+      message: `URL: in “${entry.url}” a percent sign is not followed by two digits of a character. Write it as %25.`,
+    }
   const path = entry.exec && executableOf(entry.exec.argv[0]!)
-  const isFile = path === undefined || (programSchema.shape.executable.safeParse(path).success && bench.files[path]?.kind !== 'folder')
-  return isFile ? undefined : { code: 'program-broken', message: `Exec: “${entry.exec!.argv[0]}” names no file that could be started.` }
+  const isFile =
+    path === undefined ||
+    (programSchema.shape.executable.safeParse(path).success && bench.files[path]?.kind !== 'folder')
+  return isFile
+    ? undefined
+    : { code: 'program-broken', message: `Exec: “${entry.exec!.argv[0]}” names no file that could be started.` }
 }
 
-function skipReason(entry: DesktopEntry, { desktop, bench }: ImportInput): { reason: string, canForce: boolean } | undefined {
+function skipReason(
+  entry: DesktopEntry,
+  { desktop, bench }: ImportInput,
+): { reason: string; canForce: boolean } | undefined {
   if (entry.hidden) return { reason: 'Hidden=true: whoever installed it has deleted it.', canForce: false }
   if (entry.type === 'Directory') return { reason: 'It describes a menu, not a program.', canForce: false }
-  if (entry.onlyShowIn.length > 0 && !entry.onlyShowIn.includes(desktop)) return { reason: `It is for ${entry.onlyShowIn.join(', ')} only (OnlyShowIn).`, canForce: true }
-  if (entry.notShowIn.includes(desktop) && desktop !== '') return { reason: `It is not for ${desktop} (NotShowIn).`, canForce: true }
-  if (entry.tryExec && !bench.files[executableOf(entry.tryExec)]) return { reason: `${entry.tryExec} is not installed on the bench (TryExec). Taken all the same, it is set up as a stand-in.`, canForce: true }
+  if (entry.onlyShowIn.length > 0 && !entry.onlyShowIn.includes(desktop))
+    return { reason: `It is for ${entry.onlyShowIn.join(', ')} only (OnlyShowIn).`, canForce: true }
+  if (entry.notShowIn.includes(desktop) && desktop !== '')
+    return { reason: `It is not for ${desktop} (NotShowIn).`, canForce: true }
+  if (entry.tryExec && !bench.files[executableOf(entry.tryExec)])
+    return {
+      reason: `${entry.tryExec} is not installed on the bench (TryExec). Taken all the same, it is set up as a stand-in.`,
+      canForce: true,
+    }
   return undefined
 }
 
@@ -101,8 +134,11 @@ function planEntry(entry: DesktopEntry, file: string, input: ImportInput): Impor
   const programChanges = program !== undefined && canonicalJson(standing ?? null) !== canonicalJson(program)
   const drafts = entry.noDisplay ? [] : draftsOf(entry, program?.id, input.frameId, reasons)
   if (entry.noDisplay) reasons.push('NoDisplay=true: the program is set up, but no lever is made for it.')
-  const levers = drafts.flatMap(draft => planLever(draft, input, reasons))
-  const fates = [...levers.map(lever => lever.fate), ...(programChanges ? [standing ? 'change' as const : 'create' as const] : [])]
+  const levers = drafts.flatMap((draft) => planLever(draft, input, reasons))
+  const fates = [
+    ...levers.map((lever) => lever.fate),
+    ...(programChanges ? [standing ? ('change' as const) : ('create' as const)] : []),
+  ]
   const fate = fates.includes('create') ? 'create' : fates.includes('change') ? 'change' : 'same'
   return { file, name: entry.name, fate, reasons, canForce: false, ...(programChanges ? { program } : {}), levers }
 }
@@ -110,15 +146,19 @@ function planEntry(entry: DesktopEntry, file: string, input: ImportInput): Impor
 function planLever(draft: unknown, input: ImportInput, reasons: string[]): PlannedLever[] {
   const checked = leverDraftSchema.safeParse(draft)
   if (!checked.success) {
-    reasons.push(...checked.error.issues.map(issue => `${issue.path.join('.')}: ${issue.message}`))
+    reasons.push(...checked.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`))
     return []
   }
   const origin = checked.data.origin!
-  const known = input.levers.find(lever => lever.origin?.entry === origin.entry && lever.origin.action === origin.action)
+  const known = input.levers.find(
+    (lever) => lever.origin?.entry === origin.entry && lever.origin.action === origin.action,
+  )
   if (!known) return [{ fate: 'create', draft: checked.data }]
   // What the user has bound, scoped or placed stays; the entry says what it starts and how it is called.
   const { name, aliases, steps } = checked.data
-  const same = canonicalJson({ name, aliases, steps }) === canonicalJson({ name: known.name, aliases: known.aliases, steps: known.steps })
+  const same =
+    canonicalJson({ name, aliases, steps }) ===
+    canonicalJson({ name: known.name, aliases: known.aliases, steps: known.steps })
   const { id: _id, plate: _plate, version: _version, variant: _variant, ...rest } = known
   return [{ fate: same ? 'same' : 'change', leverId: known.id, draft: { ...rest, name, aliases, steps, origin } }]
 }
@@ -126,14 +166,35 @@ function planLever(draft: unknown, input: ImportInput, reasons: string[]): Plann
 /** A program that the bench has under the same path is used as it is described there. */
 function programOf(entry: DesktopEntry, exec: ExecLine, bench: BenchState): Program {
   const executable = executableOf(exec.argv[0]!)
-  const described = Object.values(bench.programs).find(program => program.executable === executable && program.origin !== 'imported')
+  const described = Object.values(bench.programs).find(
+    (program) => program.executable === executable && program.origin !== 'imported',
+  )
   if (described) return described
   return {
-    id: programIdOf(entry.id, bench), name: entry.name, executable, categories: entry.categories.map(plainCategory), icon: 'app-window', instances: 'multi', whenRunning: 'comes-to-front', opens: [], claims: [], origin: 'imported',
-    arguments: { options: [], positionals: positionalsOf(exec), order: [], onUnknown: 'ignored', onMissingFile: 'error-window' },
+    id: programIdOf(entry.id, bench),
+    name: entry.name,
+    executable,
+    categories: entry.categories.map(plainCategory),
+    icon: 'app-window',
+    instances: 'multi',
+    whenRunning: 'comes-to-front',
+    opens: [],
+    claims: [],
+    origin: 'imported',
+    arguments: {
+      options: [],
+      positionals: positionalsOf(exec),
+      order: [],
+      onUnknown: 'ignored',
+      onMissingFile: 'error-window',
+    },
     entry: {
-      icon: entry.icon, comment: entry.comment, terminal: entry.terminal, command: exec.argv[0]!,
-      ...(exec.fieldCode ? { fieldCode: exec.fieldCode } : {}), ...(entry.tryExec ? { tryExec: entry.tryExec } : {}),
+      icon: entry.icon,
+      comment: entry.comment,
+      terminal: entry.terminal,
+      command: exec.argv[0]!,
+      ...(exec.fieldCode ? { fieldCode: exec.fieldCode } : {}),
+      ...(entry.tryExec ? { tryExec: entry.tryExec } : {}),
     },
   }
 }
@@ -142,26 +203,54 @@ function positionalsOf({ fieldCode }: ExecLine): Program['arguments']['positiona
   const most = fieldCode === 'f' || fieldCode === 'u' ? { most: 1 } : {}
   const text = { kind: 'text' as const, role: 'argument' }
   if (fieldCode === 'f' || fieldCode === 'F') return [{ kind: 'file', role: 'file', ...most }, text]
-  if (fieldCode === 'u' || fieldCode === 'U') return [{ kind: 'address', role: 'address', ...most }, { kind: 'file', role: 'file', ...most }, text]
+  if (fieldCode === 'u' || fieldCode === 'U')
+    return [{ kind: 'address', role: 'address', ...most }, { kind: 'file', role: 'file', ...most }, text]
   return [text]
 }
 
 function draftsOf(entry: DesktopEntry, programId: string | undefined, frameId: string, reasons: string[]): unknown[] {
-  const shared = { frameId, aliases: aliasesOf(entry, reasons), triggers: [], scope: { kind: 'everywhere' }, enabled: true, whileRunning: 'ignore' }
-  if (entry.url !== undefined) return [{ ...shared, name: entry.name, origin: { entry: entry.id }, steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(placeOf(entry.url)!)] }] }]
+  const shared = {
+    frameId,
+    aliases: aliasesOf(entry, reasons),
+    triggers: [],
+    scope: { kind: 'everywhere' },
+    enabled: true,
+    whileRunning: 'ignore',
+  }
+  if (entry.url !== undefined)
+    return [
+      {
+        ...shared,
+        name: entry.name,
+        origin: { entry: entry.id },
+        steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(placeOf(entry.url)!)] }],
+      },
+    ]
   const step = (exec: ExecLine) => ({
-    id: 's1', kind: 'program.open', programId, args: exec.argv.slice(1).map(escapeVariables),
+    id: 's1',
+    kind: 'program.open',
+    programId,
+    args: exec.argv.slice(1).map(escapeVariables),
     ...(entry.path ? { workingDirectory: escapeVariables(entry.path) } : {}),
-    ...(exec.environment.length > 0 ? { environment: exec.environment.map(({ name, value }) => ({ name, value: escapeVariables(value) })) } : {}),
+    ...(exec.environment.length > 0
+      ? { environment: exec.environment.map(({ name, value }) => ({ name, value: escapeVariables(value) })) }
+      : {}),
   })
   const actions = entry.actions.filter((action) => {
     const same = executableOf(action.exec.argv[0]!) === executableOf(entry.exec!.argv[0]!)
-    if (!same) reasons.push(`The action “${action.name}” starts another program (${action.exec.argv[0]}), so it is left out.`)
+    if (!same)
+      reasons.push(`The action “${action.name}” starts another program (${action.exec.argv[0]}), so it is left out.`)
     return same
   })
   return [
     { ...shared, name: entry.name, origin: { entry: entry.id }, steps: [step(entry.exec!)] },
-    ...actions.map(action => ({ ...shared, aliases: [], name: `${entry.name}: ${action.name}`, origin: { entry: entry.id, action: action.id }, steps: [step(action.exec)] })),
+    ...actions.map((action) => ({
+      ...shared,
+      aliases: [],
+      name: `${entry.name}: ${action.name}`,
+      origin: { entry: entry.id, action: action.id },
+      steps: [step(action.exec)],
+    })),
   ]
 }
 
@@ -169,9 +258,14 @@ const MOST_ALIASES = 20
 const LONGEST_ALIAS = 40
 
 function aliasesOf(entry: DesktopEntry, reasons: string[]): string[] {
-  const usable = entry.keywords.map(word => word.trim()).filter(word => word !== '' && word.length <= LONGEST_ALIAS && !word.includes(','))
+  const usable = entry.keywords
+    .map((word) => word.trim())
+    .filter((word) => word !== '' && word.length <= LONGEST_ALIAS && !word.includes(','))
   const kept = [...new Set(usable)].slice(0, MOST_ALIASES)
-  if (kept.length < entry.keywords.length) reasons.push(`${entry.keywords.length - kept.length} of its ${entry.keywords.length} keywords are left out; a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`)
+  if (kept.length < entry.keywords.length)
+    reasons.push(
+      `${entry.keywords.length - kept.length} of its ${entry.keywords.length} keywords are left out; a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`,
+    )
   return kept
 }
 
@@ -181,8 +275,7 @@ function placeOf(url: string): string | undefined {
   if (path === undefined) return url
   try {
     return decodeURIComponent(path)
-  }
-  catch {
+  } catch {
     return undefined
   }
 }

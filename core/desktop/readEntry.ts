@@ -7,12 +7,16 @@ import { localized, plain, readList, unescapeString } from './entryValues'
 /** What an `Exec` line starts: the argv without its field codes, the environment set in front of it, and whether it takes files or addresses. */
 export interface ExecLine {
   readonly argv: readonly string[]
-  readonly environment: readonly { readonly name: string, readonly value: string }[]
+  readonly environment: readonly { readonly name: string; readonly value: string }[]
   readonly fieldCode?: 'f' | 'F' | 'u' | 'U'
 }
 
 /** An additional action of an application. */
-export interface EntryAction { readonly id: string, readonly name: string, readonly exec: ExecLine }
+export interface EntryAction {
+  readonly id: string
+  readonly name: string
+  readonly exec: ExecLine
+}
 
 /** What a Desktop Entry says, in one locale. */
 export interface DesktopEntry {
@@ -51,20 +55,32 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   const type = plain(group, 'Type')
   const name = text('Name')
   const icon = text('Icon')
-  const lineOf = (key: string) => group.lines.find(line => line.key === key)?.line
-  const report = (code: string, message: string, line?: number) => issues.push({ code, message: line === undefined ? message : `Line ${line}: ${message}`, ...(line === undefined ? {} : { at: `line ${line}` }) })
+  const lineOf = (key: string) => group.lines.find((line) => line.key === key)?.line
+  const report = (code: string, message: string, line?: number) =>
+    issues.push({
+      code,
+      message: line === undefined ? message : `Line ${line}: ${message}`,
+      ...(line === undefined ? {} : { at: `line ${line}` }),
+    })
 
-  if (type === undefined || type === '') report('key-missing', 'The key Type is missing. It says whether this is an Application or a Link.')
-  else if (!['Application', 'Link', 'Directory'].includes(type)) report('type-unknown', `“${type}” is no type of a Desktop Entry; there are Application, Link and Directory.`, lineOf('Type'))
+  if (type === undefined || type === '')
+    report('key-missing', 'The key Type is missing. It says whether this is an Application or a Link.')
+  else if (!['Application', 'Link', 'Directory'].includes(type))
+    report(
+      'type-unknown',
+      `“${type}” is no type of a Desktop Entry; there are Application, Link and Directory.`,
+      lineOf('Type'),
+    )
   if (name === '') report('key-missing', 'The key Name is missing or empty.')
 
   const flag = (key: string) => {
     const value = plain(group, key)
-    if (value !== undefined && value !== 'true' && value !== 'false' && value !== '0' && value !== '1') report('boolean', `${key} is “${value}”; it has to be true or false.`, lineOf(key))
+    if (value !== undefined && value !== 'true' && value !== 'false' && value !== '0' && value !== '1')
+      report('boolean', `${key} is “${value}”; it has to be true or false.`, lineOf(key))
     return value === 'true' || value === '1'
   }
   const readExec = (from: EntryGroup, displayName: string): ExecLine | undefined => {
-    const line = from.lines.find(entry => entry.key === 'Exec')
+    const line = from.lines.find((entry) => entry.key === 'Exec')
     if (!line || line.value === '') return undefined
     const exec = readExecLine(line.value, { name: displayName, icon, file: fileName })
     if (exec.ok) return exec.value
@@ -74,33 +90,62 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
 
   const exec = type === 'Application' ? readExec(group, name) : undefined
   const activatable = flag('DBusActivatable')
-  if (type === 'Application' && !exec && issues.length === 0) report('key-missing', activatable ? 'It is started by a message only and has no Exec, so there is nothing to bind.' : 'The key Exec is missing or empty.')
+  if (type === 'Application' && !exec && issues.length === 0)
+    report(
+      'key-missing',
+      activatable
+        ? 'It is started by a message only and has no Exec, so there is nothing to bind.'
+        : 'The key Exec is missing or empty.',
+    )
   const url = type === 'Link' ? unescapeString(plain(group, 'URL') ?? '') : undefined
   if (url === '') report('key-missing', 'The key URL is missing; a Link needs one.')
 
   const actions = readList(plain(group, 'Actions') ?? '').flatMap((actionId): EntryAction[] => {
-    const action = file.find(entry => entry.name === `Desktop Action ${actionId}`)
+    const action = file.find((entry) => entry.name === `Desktop Action ${actionId}`)
     const actionName = action && unescapeString(localized(action, 'Name', locale) ?? '')
     const actionExec = action && actionName ? readExec(action, actionName) : undefined
     if (actionExec) return [{ id: actionId, name: actionName!, exec: actionExec }]
-    remarks.push(!action ? `The action “${actionId}” is listed but has no group, so it is left out.` : !actionName ? `The action “${actionId}” has no Name, so it is left out.` : `The action “${actionId}” has no Exec, so it is left out.`)
+    remarks.push(
+      !action
+        ? `The action “${actionId}” is listed but has no group, so it is left out.`
+        : !actionName
+          ? `The action “${actionId}” has no Name, so it is left out.`
+          : `The action “${actionId}” has no Exec, so it is left out.`,
+    )
     return []
   })
   const entry: DesktopEntry = {
-    id, type: type as DesktopEntry['type'], name, comment: text('Comment'), icon, ...(exec ? { exec } : {}), ...(url ? { url } : {}),
-    ...optional('tryExec', plain(group, 'TryExec')), ...optional('path', plain(group, 'Path')),
-    terminal: flag('Terminal'), categories: readList(plain(group, 'Categories') ?? ''), keywords: readList(localized(group, 'Keywords', locale) ?? ''),
-    actions, hidden: flag('Hidden'), noDisplay: flag('NoDisplay'), onlyShowIn: readList(plain(group, 'OnlyShowIn') ?? ''), notShowIn: readList(plain(group, 'NotShowIn') ?? ''), remarks,
+    id,
+    type: type as DesktopEntry['type'],
+    name,
+    comment: text('Comment'),
+    icon,
+    ...(exec ? { exec } : {}),
+    ...(url ? { url } : {}),
+    ...optional('tryExec', plain(group, 'TryExec')),
+    ...optional('path', plain(group, 'Path')),
+    terminal: flag('Terminal'),
+    categories: readList(plain(group, 'Categories') ?? ''),
+    keywords: readList(localized(group, 'Keywords', locale) ?? ''),
+    actions,
+    hidden: flag('Hidden'),
+    noDisplay: flag('NoDisplay'),
+    onlyShowIn: readList(plain(group, 'OnlyShowIn') ?? ''),
+    notShowIn: readList(plain(group, 'NotShowIn') ?? ''),
+    remarks,
   }
   return issues.length > 0 ? fail(...issues) : succeed(entry)
 }
 
 function optional<K extends string>(key: K, value: string | undefined): Partial<Record<K, string>> {
-  return value ? { [key]: unescapeString(value) } as Record<K, string> : {}
+  return value ? ({ [key]: unescapeString(value) } as Record<K, string>) : {}
 }
 
 /** `%i` is the icon with its option, `%c` the name, `%k` the file; files and addresses are none yet. A leading `env A=b` sets the environment. */
-export function readExecLine(value: string, { name, icon, file }: { name: string, icon: string, file: string }): Result<ExecLine> {
+export function readExecLine(
+  value: string,
+  { name, icon, file }: { name: string; icon: string; file: string },
+): Result<ExecLine> {
   let fieldCode: ExecLine['fieldCode']
   const split = splitExec(value, (code) => {
     if (code === 'i') return icon === '' ? [] : ['--icon', icon]
@@ -111,7 +156,7 @@ export function readExecLine(value: string, { name, icon, file }: { name: string
   })
   if (!split.ok) return split
   let argv = split.value
-  const environment: { name: string, value: string }[] = []
+  const environment: { name: string; value: string }[] = []
   if (/(^|\/)env$/.test(argv[0] ?? '')) {
     let i = 1
     for (; i < argv.length && /^[A-Za-z_]\w*=/.test(argv[i]!); i++) {

@@ -24,7 +24,8 @@ const chordInSequence = /(?:[^\s+]+|\+)(?:\s*\+\s*[^\s+]*)*/g
  * Issues: `chord-empty`, `key-missing`, `key-unknown`, `key-twice`, `modifier-twice`; `at` is the offset of the part.
  */
 export function parseChord(text: string): Result<Chord> {
-  if (text.trim() === '') return fail({ code: 'chord-empty', message: 'No key was given. Press the keys, or type them: Ctrl+Alt+M.', at: 0 })
+  if (text.trim() === '')
+    return fail({ code: 'chord-empty', message: 'No key was given. Press the keys, or type them: Ctrl+Alt+M.', at: 0 })
   const modifiers: Modifier[] = []
   const issues: Issue[] = []
   let code: string | undefined
@@ -34,19 +35,43 @@ export function parseChord(text: string): Result<Chord> {
     const wordAt = at + part.length - part.trimStart().length
     at += part.length + 1
     if (word === '') {
-      issues.push({ code: 'key-missing', message: `A key is missing ${at > text.length ? 'at the end' : 'between two plus signs'} of “${text}”. Add one, as in Ctrl+Alt+M.`, at: wordAt })
+      issues.push({
+        code: 'key-missing',
+        message: `A key is missing ${at > text.length ? 'at the end' : 'between two plus signs'} of “${text}”. Add one, as in Ctrl+Alt+M.`,
+        at: wordAt,
+      })
       continue
     }
     const modifier = modifierOfName(word) ?? modifierOfCode(word)
     const key = keyOfName(word)
-    if (modifier && modifiers.includes(modifier)) issues.push({ code: 'modifier-twice', message: `${modifier} stands twice in “${text}”. Leave one out.`, at: wordAt })
+    if (modifier && modifiers.includes(modifier))
+      issues.push({
+        code: 'modifier-twice',
+        message: `${modifier} stands twice in “${text}”. Leave one out.`,
+        at: wordAt,
+      })
     else if (modifier) modifiers.push(modifier)
-    else if (!key) issues.push({ code: 'key-unknown', message: `“${word}” is no key that is known here.${didYouMean(word, [...keyNames(), ...MODIFIERS])}`, at: wordAt })
-    else if (code) issues.push({ code: 'key-twice', message: `“${text}” has two keys that are not modifiers. A chord has one; put a space between the chords of a sequence.`, at: wordAt })
+    else if (!key)
+      issues.push({
+        code: 'key-unknown',
+        message: `“${word}” is no key that is known here.${didYouMean(word, [...keyNames(), ...MODIFIERS])}`,
+        at: wordAt,
+      })
+    else if (code)
+      issues.push({
+        code: 'key-twice',
+        message: `“${text}” has two keys that are not modifiers. A chord has one; put a space between the chords of a sequence.`,
+        at: wordAt,
+      })
     else code = key.code
   }
   if (issues.length > 0) return fail(...issues)
-  if (!code) return fail({ code: 'key-missing', message: `“${text}” has modifiers only. Add the key they go with, as in ${text.trim()}+M.`, at: text.length })
+  if (!code)
+    return fail({
+      code: 'key-missing',
+      message: `“${text}” has modifiers only. Add the key they go with, as in ${text.trim()}+M.`,
+      at: text.length,
+    })
   return succeed({ modifiers: inOrder(modifiers), code })
 }
 
@@ -61,14 +86,24 @@ export function formatChord(chord: Chord): string {
  */
 export function parseSequence(text: string): Result<Sequence> {
   const words = [...text.matchAll(chordInSequence)]
-  if (words.length === 0) return fail({ code: 'chord-empty', message: 'No key was given. Type chords with spaces between them: Meta+O E.', at: 0 })
-  if (words.length > LONGEST_SEQUENCE) return fail({ code: 'sequence-long', message: `A sequence has at most ${LONGEST_SEQUENCE} chords; this one has ${words.length}.`, at: words[LONGEST_SEQUENCE]!.index })
+  if (words.length === 0)
+    return fail({
+      code: 'chord-empty',
+      message: 'No key was given. Type chords with spaces between them: Meta+O E.',
+      at: 0,
+    })
+  if (words.length > LONGEST_SEQUENCE)
+    return fail({
+      code: 'sequence-long',
+      message: `A sequence has at most ${LONGEST_SEQUENCE} chords; this one has ${words.length}.`,
+      at: words[LONGEST_SEQUENCE]!.index,
+    })
   const chords: Chord[] = []
   const issues: Issue[] = []
   for (const word of words) {
     const chord = parseChord(word[0])
     if (chord.ok) chords.push(chord.value)
-    else issues.push(...chord.issues.map(issue => ({ ...issue, at: word.index + Number(issue.at ?? 0) })))
+    else issues.push(...chord.issues.map((issue) => ({ ...issue, at: word.index + Number(issue.at ?? 0) })))
   }
   return issues.length > 0 ? fail(...issues) : succeed(chords)
 }

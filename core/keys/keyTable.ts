@@ -11,32 +11,82 @@ export interface Key {
   readonly aliases: readonly string[]
 }
 
-const letters: Key[] = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map(letter => key(`Key${letter}`, letter))
-const digits: Key[] = [...'0123456789'].map(digit => key(`Digit${digit}`, digit))
+const letters: Key[] = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map((letter) => key(`Key${letter}`, letter))
+const digits: Key[] = [...'0123456789'].map((digit) => key(`Digit${digit}`, digit))
 const functionKeys: Key[] = Array.from({ length: 24 }, (_, i) => key(`F${i + 1}`))
-const keypadDigits: Key[] = [...'0123456789'].map(digit => key(`Numpad${digit}`, undefined, `num${digit}`))
+const keypadDigits: Key[] = [...'0123456789'].map((digit) => key(`Numpad${digit}`, undefined, `num${digit}`))
 
 const others: Key[] = [
-  key('Escape', undefined, 'esc'), key('Tab'), key('CapsLock', undefined, 'caps'), key('Space', undefined, 'spacebar'),
-  key('Enter', undefined, 'return'), key('Backspace'), key('Delete', undefined, 'del'), key('Insert', undefined, 'ins'),
-  key('Home'), key('End'), key('PageUp', undefined, 'pgup'), key('PageDown', undefined, 'pgdn'),
-  key('ArrowUp', 'Up'), key('ArrowDown', 'Down'), key('ArrowLeft', 'Left'), key('ArrowRight', 'Right'),
-  key('Minus', '-'), key('Equal', '='), key('BracketLeft', '['), key('BracketRight', ']'), key('Backslash', '\\'),
-  key('Semicolon', ';'), key('Quote', '\''), key('Backquote', '`'), key('Comma', ','), key('Period', '.'), key('Slash', '/'),
-  key('IntlBackslash'), key('PrintScreen', undefined, 'prtsc'), key('ScrollLock'), key('Pause'), key('ContextMenu', 'Menu'),
-  key('NumLock'), key('NumpadAdd'), key('NumpadSubtract'), key('NumpadMultiply'), key('NumpadDivide'),
-  key('NumpadDecimal'), key('NumpadEnter'),
-  key('AudioVolumeMute', undefined, 'volumemute'), key('AudioVolumeUp', undefined, 'volumeup'), key('AudioVolumeDown', undefined, 'volumedown'),
-  key('MediaPlayPause'), key('MediaStop'), key('MediaTrackNext'), key('MediaTrackPrevious'),
-  key('BrowserBack'), key('BrowserForward'), key('BrowserHome'), key('LaunchMail'), key('LaunchApp2', 'Calculator'), key('Sleep'), key('Power'),
-  key('Mouse1'), key('Mouse2'), key('Mouse3'), key('Mouse4'), key('Mouse5'), key('WheelUp'), key('WheelDown'),
+  key('Escape', undefined, 'esc'),
+  key('Tab'),
+  key('CapsLock', undefined, 'caps'),
+  key('Space', undefined, 'spacebar'),
+  key('Enter', undefined, 'return'),
+  key('Backspace'),
+  key('Delete', undefined, 'del'),
+  key('Insert', undefined, 'ins'),
+  key('Home'),
+  key('End'),
+  key('PageUp', undefined, 'pgup'),
+  key('PageDown', undefined, 'pgdn'),
+  key('ArrowUp', 'Up'),
+  key('ArrowDown', 'Down'),
+  key('ArrowLeft', 'Left'),
+  key('ArrowRight', 'Right'),
+  key('Minus', '-'),
+  key('Equal', '='),
+  key('BracketLeft', '['),
+  key('BracketRight', ']'),
+  key('Backslash', '\\'),
+  key('Semicolon', ';'),
+  key('Quote', "'"),
+  key('Backquote', '`'),
+  key('Comma', ','),
+  key('Period', '.'),
+  key('Slash', '/'),
+  key('IntlBackslash'),
+  key('PrintScreen', undefined, 'prtsc'),
+  key('ScrollLock'),
+  key('Pause'),
+  key('ContextMenu', 'Menu'),
+  key('NumLock'),
+  key('NumpadAdd'),
+  key('NumpadSubtract'),
+  key('NumpadMultiply'),
+  key('NumpadDivide'),
+  key('NumpadDecimal'),
+  key('NumpadEnter'),
+  key('AudioVolumeMute', undefined, 'volumemute'),
+  key('AudioVolumeUp', undefined, 'volumeup'),
+  key('AudioVolumeDown', undefined, 'volumedown'),
+  key('MediaPlayPause'),
+  key('MediaStop'),
+  key('MediaTrackNext'),
+  key('MediaTrackPrevious'),
+  key('BrowserBack'),
+  key('BrowserForward'),
+  key('BrowserHome'),
+  key('LaunchMail'),
+  key('LaunchApp2', 'Calculator'),
+  key('Sleep'),
+  key('Power'),
+  key('Mouse1'),
+  key('Mouse2'),
+  key('Mouse3'),
+  key('Mouse4'),
+  key('Mouse5'),
+  key('WheelUp'),
+  key('WheelDown'),
 ]
 
 export const KEYS: readonly Key[] = [...letters, ...digits, ...functionKeys, ...keypadDigits, ...others]
 
-const byCode = new Map(KEYS.map(entry => [entry.code, entry]))
-const byName = new Map(KEYS.flatMap(entry =>
-  [entry.code.toLowerCase(), entry.name.toLowerCase(), ...entry.aliases].map(name => [name, entry] as const)))
+const byCode = new Map(KEYS.map((entry) => [entry.code, entry]))
+const byName = new Map(
+  KEYS.flatMap((entry) =>
+    [entry.code.toLowerCase(), entry.name.toLowerCase(), ...entry.aliases].map((name) => [name, entry] as const),
+  ),
+)
 
 /** The key of a W3C code, or undefined when the product does not know it. */
 export function keyOfCode(code: string): Key | undefined {
@@ -50,7 +100,7 @@ export function keyOfName(name: string): Key | undefined {
 
 /** Every name that `keyOfName` understands, as printed. */
 export function keyNames(): string[] {
-  return KEYS.flatMap(entry => (entry.name === entry.code ? [entry.name] : [entry.name, entry.code]))
+  return KEYS.flatMap((entry) => (entry.name === entry.code ? [entry.name] : [entry.name, entry.code]))
 }
 
 function key(code: string, name = code, ...aliases: string[]): Key {

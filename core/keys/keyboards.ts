@@ -15,14 +15,23 @@ export interface Keyboard {
 const sizeNames: Record<KeyboardSize, string> = { 60: '60 %', 65: '65 %', tkl: 'tenkeyless', full: 'full size' }
 
 /** The keyboards a user can say they have. ISO keyboards have one key more, left of Z. */
-export const KEYBOARDS: readonly Keyboard[] = KEYBOARD_SIZES.flatMap(size => KEYBOARD_FORMS.map(form => ({
-  id: `${form}-${size}`, name: `${form.toUpperCase()}, ${sizeNames[size]}`, form, size,
-  codes: new Set(placeKeys(form, size).map(key => key.code).filter(code => modifierOfCode(code) === undefined)),
-})))
+export const KEYBOARDS: readonly Keyboard[] = KEYBOARD_SIZES.flatMap((size) =>
+  KEYBOARD_FORMS.map((form) => ({
+    id: `${form}-${size}`,
+    name: `${form.toUpperCase()}, ${sizeNames[size]}`,
+    form,
+    size,
+    codes: new Set(
+      placeKeys(form, size)
+        .map((key) => key.code)
+        .filter((code) => modifierOfCode(code) === undefined),
+    ),
+  })),
+)
 
 /** A keyboard by its id; throws for one that is not known. */
 export function keyboardOf(id: string): Keyboard {
-  const keyboard = KEYBOARDS.find(entry => entry.id === id)
+  const keyboard = KEYBOARDS.find((entry) => entry.id === id)
   if (!keyboard) throw new RangeError(`unknown keyboard ${id}`)
   return keyboard
 }

@@ -2,28 +2,45 @@ import { keyOfCode } from './keyTable'
 import { letterCodes } from './rows'
 
 /** What is engraved on the keys of a language: plain, with Shift, with AltGr, by W3C code. */
-export interface Legend { readonly plain: string, readonly shift: string, readonly altGr: string }
+export interface Legend {
+  readonly plain: string
+  readonly shift: string
+  readonly altGr: string
+}
 
 export const LEGEND_IDS = ['us', 'uk', 'de', 'fr'] as const
 export type LegendId = (typeof LEGEND_IDS)[number]
-export const legendNames: Record<LegendId, string> = { us: 'English (US)', uk: 'English (UK)', de: 'German', fr: 'French' }
+export const legendNames: Record<LegendId, string> = {
+  us: 'English (US)',
+  uk: 'English (UK)',
+  de: 'German',
+  fr: 'French',
+}
 
 /** The character keys, row by row; a table gives plain, Shift and AltGr of each in this order, with a space for none. */
 const codes = [
-  'Backquote', ...[...'1234567890'].map(digit => `Digit${digit}`), 'Minus', 'Equal',
-  ...letterCodes('QWERTYUIOP'), 'BracketLeft', 'BracketRight',
-  ...letterCodes('ASDFGHJKL'), 'Semicolon', 'Quote', 'Backslash',
-  'IntlBackslash', ...letterCodes('ZXCVBNM'), 'Comma', 'Period', 'Slash',
+  'Backquote',
+  ...[...'1234567890'].map((digit) => `Digit${digit}`),
+  'Minus',
+  'Equal',
+  ...letterCodes('QWERTYUIOP'),
+  'BracketLeft',
+  'BracketRight',
+  ...letterCodes('ASDFGHJKL'),
+  'Semicolon',
+  'Quote',
+  'Backslash',
+  'IntlBackslash',
+  ...letterCodes('ZXCVBNM'),
+  'Comma',
+  'Period',
+  'Slash',
 ]
 
 const tables: Record<LegendId, readonly [plain: string, shift: string, altGr: string]> = {
-  us: [
-    '`1234567890-=qwertyuiop[]asdfghjkl;\'\\\\zxcvbnm,./',
-    '~!@#$%^&*()_+QWERTYUIOP{}ASDFGHJKL:"||ZXCVBNM<>?',
-    '',
-  ],
+  us: ["`1234567890-=qwertyuiop[]asdfghjkl;'\\\\zxcvbnm,./", '~!@#$%^&*()_+QWERTYUIOP{}ASDFGHJKL:"||ZXCVBNM<>?', ''],
   uk: [
-    '`1234567890-=qwertyuiop[]asdfghjkl;\'#\\zxcvbnm,./',
+    "`1234567890-=qwertyuiop[]asdfghjkl;'#\\zxcvbnm,./",
     '¬!"£$%^&*()_+QWERTYUIOP{}ASDFGHJKL:@~|ZXCVBNM<>?',
     '¦   €          é   úíó   á                      ',
   ],
@@ -39,11 +56,16 @@ const tables: Record<LegendId, readonly [plain: string, shift: string, altGr: st
   ],
 }
 
-const legends = new Map(LEGEND_IDS.map((id) => {
-  const [plain, shift, altGr] = tables[id].map(row => [...row]) as [string[], string[], string[]]
-  const mark = (row: readonly string[], i: number) => (row[i] ?? ' ').trim()
-  return [id, new Map(codes.map((code, i) => [code, { plain: mark(plain, i), shift: mark(shift, i), altGr: mark(altGr, i) }]))] as const
-}))
+const legends = new Map(
+  LEGEND_IDS.map((id) => {
+    const [plain, shift, altGr] = tables[id].map((row) => [...row]) as [string[], string[], string[]]
+    const mark = (row: readonly string[], i: number) => (row[i] ?? ' ').trim()
+    return [
+      id,
+      new Map(codes.map((code, i) => [code, { plain: mark(plain, i), shift: mark(shift, i), altGr: mark(altGr, i) }])),
+    ] as const
+  }),
+)
 
 /** What is engraved on a key; undefined for keys that carry a word in every language, such as Enter. */
 export function legendOf(id: LegendId, code: string): Legend | undefined {
@@ -53,7 +75,7 @@ export function legendOf(id: LegendId, code: string): Legend | undefined {
 /** What people call a key on their keyboard: the letter or sign engraved on it, else its name. */
 export function keyLabel(id: LegendId, code: string): string {
   const legend = legendOf(id, code)
-  return legend ? legend.plain.toUpperCase() : keyOfCode(code)?.name ?? code
+  return legend ? legend.plain.toUpperCase() : (keyOfCode(code)?.name ?? code)
 }
 
 /** The key that carries a letter or sign in the language, plain or as a capital; undefined where none does without Shift or AltGr. */

@@ -4,12 +4,26 @@ export const MODIFIERS = ['Ctrl', 'Alt', 'Shift', 'Meta'] as const
 export type Modifier = (typeof MODIFIERS)[number]
 
 const spellings: Record<string, Modifier> = {
-  ctrl: 'Ctrl', control: 'Ctrl', alt: 'Alt', option: 'Alt', shift: 'Shift', meta: 'Meta', super: 'Meta', win: 'Meta', cmd: 'Meta',
+  ctrl: 'Ctrl',
+  control: 'Ctrl',
+  alt: 'Alt',
+  option: 'Alt',
+  shift: 'Shift',
+  meta: 'Meta',
+  super: 'Meta',
+  win: 'Meta',
+  cmd: 'Meta',
 }
 
 const codes: Record<string, Modifier> = {
-  ControlLeft: 'Ctrl', ControlRight: 'Ctrl', AltLeft: 'Alt', AltRight: 'Alt',
-  ShiftLeft: 'Shift', ShiftRight: 'Shift', MetaLeft: 'Meta', MetaRight: 'Meta',
+  ControlLeft: 'Ctrl',
+  ControlRight: 'Ctrl',
+  AltLeft: 'Alt',
+  AltRight: 'Alt',
+  ShiftLeft: 'Shift',
+  ShiftRight: 'Shift',
+  MetaLeft: 'Meta',
+  MetaRight: 'Meta',
 }
 
 /** The modifier a typed word stands for; case is ignored. */
@@ -24,5 +38,5 @@ export function modifierOfCode(code: string): Modifier | undefined {
 
 /** The same modifiers, each once, in printing order. */
 export function inOrder(modifiers: readonly Modifier[]): Modifier[] {
-  return modifiers.length < 2 ? [...modifiers] : MODIFIERS.filter(modifier => modifiers.includes(modifier))
+  return modifiers.length < 2 ? [...modifiers] : MODIFIERS.filter((modifier) => modifiers.includes(modifier))
 }

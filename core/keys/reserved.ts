@@ -31,10 +31,14 @@ export const RESERVED_CHORDS: readonly ReservedChord[] = table.map(([owner, text
   return { chord: chord.value, owner, does }
 })
 
-const byId = new Map(RESERVED_CHORDS.map(entry => [chordId(entry.chord), entry]))
+const byId = new Map(RESERVED_CHORDS.map((entry) => [chordId(entry.chord), entry]))
 
 /** Who it is, in a sentence. */
-export const keeperNames: Record<ReservedChord['owner'], string> = { system: 'the system', browser: 'the browser', product: 'Keen Lever itself' }
+export const keeperNames: Record<ReservedChord['owner'], string> = {
+  system: 'the system',
+  browser: 'the browser',
+  product: 'Keen Lever itself',
+}
 
 /** As `reservationOf`, for a chord whose id is known. */
 export function reservationOfId(id: string): ReservedChord | undefined {

@@ -3,9 +3,19 @@ import type { Nature } from './nature'
 import type { Feedback, KeySettings, Lever } from './schema'
 
 /** The usual feedback by what a lever acts on: what is seen on the bench needs no word, what is not does. */
-export const USUAL_FEEDBACK: Record<Nature, Feedback> = { program: 'lamp', place: 'lamp', device: 'notice', keys: 'notice', message: 'lamp', sheet: 'notice' }
+export const USUAL_FEEDBACK: Record<Nature, Feedback> = {
+  program: 'lamp',
+  place: 'lamp',
+  device: 'notice',
+  keys: 'notice',
+  message: 'lamp',
+  sheet: 'notice',
+}
 
-export function feedbackOf(lever: Pick<Lever, 'feedback' | 'steps'>, { feedback = {} }: Pick<KeySettings, 'feedback'>): Feedback {
+export function feedbackOf(
+  lever: Pick<Lever, 'feedback' | 'steps'>,
+  { feedback = {} }: Pick<KeySettings, 'feedback'>,
+): Feedback {
   const nature = natureOf(lever.steps)
   return lever.feedback ?? feedback[nature] ?? USUAL_FEEDBACK[nature]
 }

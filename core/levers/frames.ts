@@ -9,11 +9,25 @@ export function isFrameOn(frame: Frame, bench: BenchState, minuteOfDay?: number)
 }
 
 /** The frames with `on` as they stand now. The same list comes back as long as nothing differs. */
-export function framesNow(frames: readonly Frame[], bench: BenchState, before?: readonly Frame[], minuteOfDay?: number): readonly Frame[] {
+export function framesNow(
+  frames: readonly Frame[],
+  bench: BenchState,
+  before?: readonly Frame[],
+  minuteOfDay?: number,
+): readonly Frame[] {
   const now = frames.map((frame) => {
     const on = isFrameOn(frame, bench, minuteOfDay)
     return on === frame.on ? frame : { ...frame, on }
   })
-  const same = before?.length === now.length && now.every((frame, i) => frame === before[i] || (frame.on === before[i]!.on && frame.id === before[i]!.id && frame.rules === before[i]!.rules && frame.name === before[i]!.name))
+  const same =
+    before?.length === now.length &&
+    now.every(
+      (frame, i) =>
+        frame === before[i] ||
+        (frame.on === before[i]!.on &&
+          frame.id === before[i]!.id &&
+          frame.rules === before[i]!.rules &&
+          frame.name === before[i]!.name),
+    )
   return same ? before! : now
 }

@@ -2,9 +2,41 @@ export { devicesNamed } from './devicesNamed'
 export { NATURES, natureOf, programsNamed } from './nature'
 export type { Nature } from './nature'
 export {
-  FEEDBACKS, feedbackSchema, frameSchema, ICON_COLOURS, interlockSchema, keyCodeSchema, keyRuleSchema, keySettingsSchema, iconSchema, leverDraftSchema, leverPatchSchema, leverSchema, namedValueSchema, PATTERN_FIELDS, scopeSchema, triggerSchema, variantSchema,
+  FEEDBACKS,
+  feedbackSchema,
+  frameSchema,
+  ICON_COLOURS,
+  interlockSchema,
+  keyCodeSchema,
+  keyRuleSchema,
+  keySettingsSchema,
+  iconSchema,
+  leverDraftSchema,
+  leverPatchSchema,
+  leverSchema,
+  namedValueSchema,
+  PATTERN_FIELDS,
+  scopeSchema,
+  triggerSchema,
+  variantSchema,
 } from './schema'
-export type { Feedback, Frame, Interlock, KeyRule, KeySettings, Lever, LeverDraft, LeverIcon, LeverPatch, NamedValue, PatternField, Scope, Trigger, TriggerOf, Variant } from './schema'
+export type {
+  Feedback,
+  Frame,
+  Interlock,
+  KeyRule,
+  KeySettings,
+  Lever,
+  LeverDraft,
+  LeverIcon,
+  LeverPatch,
+  NamedValue,
+  PatternField,
+  Scope,
+  Trigger,
+  TriggerOf,
+  Variant,
+} from './schema'
 export { withRows } from './rows'
 export { describeScope, isLive, leverWins, scopesOverlap, specificity } from './scope'
 export { tableFor, usesOf } from './values'

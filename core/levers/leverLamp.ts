@@ -10,7 +10,16 @@ export function lampOf({ lamp, steps }: Pick<Lever, 'lamp' | 'steps'>, bench: Be
   const step = controlStepOf(steps)
   const targets = step && targetsOf(step, bench)
   const [first] = targets?.ok ? targets.value : []
-  return step && first && first.control.kind !== 'level' ? worded({ deviceId: first.device.id, controlId: step.controlId, ...(step.to.kind === 'set' ? { litWhen: step.to.value } : {}) }, bench) : undefined
+  return step && first && first.control.kind !== 'level'
+    ? worded(
+        {
+          deviceId: first.device.id,
+          controlId: step.controlId,
+          ...(step.to.kind === 'set' ? { litWhen: step.to.value } : {}),
+        },
+        bench,
+      )
+    : undefined
 }
 
 function worded(lamp: Lamp, bench: BenchState): Lamp {
@@ -31,5 +40,5 @@ export function goesTo({ steps }: Pick<Lever, 'steps'>, bench: BenchState): stri
 }
 
 function controlStepOf(steps: Lever['steps']): StepOf<'device.control'> | undefined {
-  return steps.find(step => step.kind === 'device.control')
+  return steps.find((step) => step.kind === 'device.control')
 }

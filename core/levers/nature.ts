@@ -18,21 +18,33 @@ export function natureOf(steps: readonly Step[]): Nature {
 
 /** The programs that steps name, each once. */
 export function programsNamed(steps: readonly Step[]): string[] {
-  return [...new Set(steps.flatMap(waysOf).flatMap(programsOf).filter(id => id !== ''))]
+  return [
+    ...new Set(
+      steps
+        .flatMap(waysOf)
+        .flatMap(programsOf)
+        .filter((id) => id !== ''),
+    ),
+  ]
 }
 
 function programsOf(step: Step): readonly string[] {
   switch (step.kind) {
-    case 'program.switch': return [step.programId, step.otherId]
-    case 'place.open': return step.programIds ?? []
+    case 'program.switch':
+      return [step.programId, step.otherId]
+    case 'place.open':
+      return step.programIds ?? []
     case 'program.open':
     case 'program.raise':
-    case 'program.close': return [step.programId]
+    case 'program.close':
+      return [step.programId]
     case 'device.control':
     case 'frame.switch':
     case 'message.show':
     case 'run.put-back':
-    case 'wait': return []
-    default: return assertNever(step)
+    case 'wait':
+      return []
+    default:
+      return assertNever(step)
   }
 }

@@ -7,13 +7,20 @@ const LONGEST_SECOND_PRESS_MS = 400
 /** How long a key may be held back until it is clear whether it belongs to a trigger: its own time, or the general one. In ms; 0 where nothing waits. */
 export function patienceOf(trigger: Trigger, timing: KeySettings['timing']): number {
   switch (trigger.kind) {
-    case 'sequence': return trigger.gapMs ?? timing.gapMs
-    case 'double': return trigger.gapMs ?? Math.min(timing.gapMs, LONGEST_SECOND_PRESS_MS)
-    case 'together': return trigger.windowMs ?? timing.togetherMs
-    case 'hold': return trigger.holdMs ?? timing.holdMs
-    case 'layer': return timing.holdMs
+    case 'sequence':
+      return trigger.gapMs ?? timing.gapMs
+    case 'double':
+      return trigger.gapMs ?? Math.min(timing.gapMs, LONGEST_SECOND_PRESS_MS)
+    case 'together':
+      return trigger.windowMs ?? timing.togetherMs
+    case 'hold':
+      return trigger.holdMs ?? timing.holdMs
+    case 'layer':
+      return timing.holdMs
     case 'chord':
-    case 'release': return 0
-    default: return assertNever(trigger)
+    case 'release':
+      return 0
+    default:
+      return assertNever(trigger)
   }
 }

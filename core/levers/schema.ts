@@ -13,14 +13,26 @@ export const scopeSchema = z.discriminatedUnion('kind', [
 ])
 
 /** One or two to four chords with spaces between: `Meta+O E`. */
-const sequenceTextSchema = z.string().max(160).superRefine((text, context) => {
-  const sequence = parseSequence(text)
-  if (!sequence.ok) for (const issue of sequence.issues) context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
-  else if (sequence.value.length < 2) context.addIssue({ code: 'custom', message: 'A sequence has two to four chords, with spaces between them: Meta+O E.', params: { code: 'sequence-short' } })
-})
+const sequenceTextSchema = z
+  .string()
+  .max(160)
+  .superRefine((text, context) => {
+    const sequence = parseSequence(text)
+    if (!sequence.ok)
+      for (const issue of sequence.issues)
+        context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
+    else if (sequence.value.length < 2)
+      context.addIssue({
+        code: 'custom',
+        message: 'A sequence has two to four chords, with spaces between them: Meta+O E.',
+        params: { code: 'sequence-short' },
+      })
+  })
 
 /** A key by its W3C code, modifiers included. */
-export const keyCodeSchema = z.string().refine(code => keyOfCode(code) !== undefined || modifierOfCode(code) !== undefined, 'Choose a key.')
+export const keyCodeSchema = z
+  .string()
+  .refine((code) => keyOfCode(code) !== undefined || modifierOfCode(code) !== undefined, 'Choose a key.')
 
 const timeSchema = z.number().int().min(20, 'At least 20 ms.').max(5000, 'At most 5 seconds.')
 
@@ -40,7 +52,12 @@ export const triggerSchema = z.discriminatedUnion('kind', [
   /** A chord while another key is held, which is its layer; tapped alone, that key is itself. */
   z.object({ ...bound, kind: z.literal('layer'), hold: keyCodeSchema, chord: chordTextSchema }),
   /** Two or three keys that go down within a window. */
-  z.object({ ...bound, kind: z.literal('together'), keys: z.array(keyCodeSchema).min(2, 'Choose two keys.').max(3), windowMs: timeSchema.optional() }),
+  z.object({
+    ...bound,
+    kind: z.literal('together'),
+    keys: z.array(keyCodeSchema).min(2, 'Choose two keys.').max(3),
+    windowMs: timeSchema.optional(),
+  }),
   /** A key that is held; tapped, it is itself. */
   z.object({ ...bound, kind: z.literal('hold'), key: keyCodeSchema, holdMs: timeSchema.optional() }),
   /** A chord that is pressed twice. */
@@ -52,14 +69,31 @@ export const triggerSchema = z.discriminatedUnion('kind', [
 /** What a key does by a rule of its frame, without a lever. */
 export const keyRuleSchema = z.discriminatedUnion('kind', [
   /** A key is another key, with modifiers if any. */
-  z.object({ id: idSchema, kind: z.literal('remap'), from: keyCodeSchema, to: z.union([chordTextSchema, keyCodeSchema]) }),
+  z.object({
+    id: idSchema,
+    kind: z.literal('remap'),
+    from: keyCodeSchema,
+    to: z.union([chordTextSchema, keyCodeSchema]),
+  }),
   z.object({ id: idSchema, kind: z.literal('disable'), key: keyCodeSchema }),
   /** A chord types a text that the keyboard lacks. */
-  z.object({ id: idSchema, kind: z.literal('type'), chord: chordTextSchema, text: z.string().min(1, 'Say what it types.').max(200) }),
+  z.object({
+    id: idSchema,
+    kind: z.literal('type'),
+    chord: chordTextSchema,
+    text: z.string().min(1, 'Say what it types.').max(200),
+  }),
   /** Tapped, the key is itself or another one; held, it is modifiers or a layer. */
   z.object({
-    id: idSchema, kind: z.literal('tap-hold'), key: keyCodeSchema, tap: keyCodeSchema.nullable(), holdMs: timeSchema.optional(),
-    hold: z.discriminatedUnion('kind', [z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1) }), z.object({ kind: z.literal('layer') })]),
+    id: idSchema,
+    kind: z.literal('tap-hold'),
+    key: keyCodeSchema,
+    tap: keyCodeSchema.nullable(),
+    holdMs: timeSchema.optional(),
+    hold: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1) }),
+      z.object({ kind: z.literal('layer') }),
+    ]),
   }),
   /** Keys in a row, from `first` on, with its modifiers, pull the levers of the frame in their order. */
   z.object({ id: idSchema, kind: z.literal('row'), first: chordTextSchema, count: z.number().int().min(1).max(24) }),
@@ -91,7 +125,10 @@ export const interlockSchema = z.object({
 
 /** The user's keyboard, timing and feedback, for all levers. */
 export const keySettingsSchema = z.object({
-  keyboard: z.string().refine(id => KEYBOARDS.some(keyboard => keyboard.id === id), 'Choose a keyboard.').default('iso-full'),
+  keyboard: z
+    .string()
+    .refine((id) => KEYBOARDS.some((keyboard) => keyboard.id === id), 'Choose a keyboard.')
+    .default('iso-full'),
   legends: z.enum(LEGEND_IDS).default('us'),
   timing: timingSchema.prefault({}),
   /** Feedback by what a lever acts on, where it differs from the usual. */
@@ -99,7 +136,10 @@ export const keySettingsSchema = z.object({
 })
 
 export const frameSchema = z.object({
-  id: idSchema, name: z.string().min(1), on: z.boolean(), position: z.number().int(),
+  id: idSchema,
+  name: z.string().min(1),
+  on: z.boolean(),
+  position: z.number().int(),
   /** A frame that is on is so only while this holds. */
   condition: conditionSchema.nullish(),
   rules: z.array(keyRuleSchema).max(200).optional(),
@@ -112,7 +152,10 @@ export const namedValueSchema = z.object({
   id: idSchema,
   frameId: idSchema.nullable(),
   version: z.number().int().positive(),
-  name: z.string().regex(/^[A-Za-z][\w-]*$/, 'A name begins with a letter and has letters, digits, dashes and underscores.').max(60),
+  name: z
+    .string()
+    .regex(/^[A-Za-z][\w-]*$/, 'A name begins with a letter and has letters, digits, dashes and underscores.')
+    .max(60),
   text: z.string().max(4096),
 })
 
@@ -121,7 +164,14 @@ const colourSchema = z.enum(ICON_COLOURS)
 
 /** A picture for a lever: one of the shipped set, the icon of the program it opens, or an uploaded one, kept in the store. */
 export const iconSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('set'), name: z.string().regex(/^[a-z0-9-]+$/).max(80), colour: colourSchema }),
+  z.object({
+    kind: z.literal('set'),
+    name: z
+      .string()
+      .regex(/^[a-z0-9-]+$/)
+      .max(80),
+    colour: colourSchema,
+  }),
   z.object({ kind: z.literal('program'), colour: colourSchema }),
   z.object({ kind: z.literal('upload'), id: z.string().regex(/^[0-9a-f]{64}$/) }),
 ])
@@ -148,7 +198,19 @@ const fields = {
 }
 
 /** Fields of a lever that a variant takes over from its pattern, unless they are its own. */
-export const PATTERN_FIELDS = ['aliases', 'steps', 'triggers', 'scope', 'enabled', 'frameId', 'whileRunning', 'icon', 'interlock', 'lamp', 'feedback'] as const
+export const PATTERN_FIELDS = [
+  'aliases',
+  'steps',
+  'triggers',
+  'scope',
+  'enabled',
+  'frameId',
+  'whileRunning',
+  'icon',
+  'interlock',
+  'lamp',
+  'feedback',
+] as const
 
 /** Says of a lever that it follows another one, and in what it differs. Its name is always its own. */
 export const variantSchema = z.object({

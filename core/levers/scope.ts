@@ -6,10 +6,14 @@ import type { Lever, Scope, Trigger } from './schema'
 /** Whether triggers of this scope are live with `programId` in front; undefined when nothing is. */
 export function isLive(scope: Scope, programId: string | undefined): boolean {
   switch (scope.kind) {
-    case 'everywhere': return true
-    case 'only': return programId !== undefined && scope.programIds.includes(programId)
-    case 'except': return programId === undefined || !scope.programIds.includes(programId)
-    default: return assertNever(scope)
+    case 'everywhere':
+      return true
+    case 'only':
+      return programId !== undefined && scope.programIds.includes(programId)
+    case 'except':
+      return programId === undefined || !scope.programIds.includes(programId)
+    default:
+      return assertNever(scope)
   }
 }
 
@@ -33,7 +37,7 @@ function isLiveWithAny(scope: Scope, programIds: readonly string[]): boolean {
 /** `everywhere`, `only in Atlas Room`, `everywhere but in Sky Log and Dome Desk`. */
 export function describeScope(scope: Scope, names: Names): string {
   if (scope.kind === 'everywhere') return 'everywhere'
-  const programs = listed(scope.programIds.map(id => names.programs[id]?.name ?? id))
+  const programs = listed(scope.programIds.map((id) => names.programs[id]?.name ?? id))
   return scope.kind === 'only' ? `only in ${programs}` : `everywhere but in ${programs}`
 }
 

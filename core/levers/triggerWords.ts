@@ -4,7 +4,14 @@ import type { Trigger } from './schema'
 import { assertNever } from '../result'
 
 const modifierNames: Record<string, string> = {
-  ControlLeft: 'LeftCtrl', ControlRight: 'RightCtrl', AltLeft: 'LeftAlt', AltRight: 'RightAlt', ShiftLeft: 'LeftShift', ShiftRight: 'RightShift', MetaLeft: 'LeftMeta', MetaRight: 'RightMeta',
+  ControlLeft: 'LeftCtrl',
+  ControlRight: 'RightCtrl',
+  AltLeft: 'LeftAlt',
+  AltRight: 'RightAlt',
+  ShiftLeft: 'LeftShift',
+  ShiftRight: 'RightShift',
+  MetaLeft: 'LeftMeta',
+  MetaRight: 'RightMeta',
 }
 
 /** A key's name, modifiers included: `CapsLock`, `LeftCtrl`. */
@@ -21,16 +28,22 @@ export function onKeyboard({ match }: Trigger, chord: Chord, legends: LegendId):
 export function triggerKeys(trigger: Trigger): string {
   switch (trigger.kind) {
     case 'chord':
-    case 'release': return trigger.chord
-    case 'double': return `${trigger.chord} ${trigger.chord}`
+    case 'release':
+      return trigger.chord
+    case 'double':
+      return `${trigger.chord} ${trigger.chord}`
     case 'sequence': {
       const parsed = parseSequence(trigger.sequence)
       return parsed.ok ? formatSequence(parsed.value) : trigger.sequence
     }
-    case 'layer': return `${keyName(trigger.hold)} ${trigger.chord}`
-    case 'together': return trigger.keys.map(keyName).join(' ')
-    case 'hold': return keyName(trigger.key)
-    default: return assertNever(trigger)
+    case 'layer':
+      return `${keyName(trigger.hold)} ${trigger.chord}`
+    case 'together':
+      return trigger.keys.map(keyName).join(' ')
+    case 'hold':
+      return keyName(trigger.key)
+    default:
+      return assertNever(trigger)
   }
 }
 
@@ -43,13 +56,21 @@ export function describeSequence(chords: readonly string[], { match }: Pick<Trig
 export function describeTrigger(trigger: Trigger): string {
   const byLegend = trigger.match === 'key' ? ' by its legend' : ''
   switch (trigger.kind) {
-    case 'chord': return trigger.chord + byLegend
-    case 'sequence': return describeSequence(triggerKeys(trigger).split(' '), trigger)
-    case 'layer': return `${trigger.chord} while ${keyName(trigger.hold)} is held${byLegend}`
-    case 'together': return `${trigger.keys.map(keyName).join(' and ')} together`
-    case 'hold': return `${keyName(trigger.key)} held`
-    case 'double': return `${trigger.chord} twice${byLegend}`
-    case 'release': return `${trigger.chord} on release${byLegend}`
-    default: return assertNever(trigger)
+    case 'chord':
+      return trigger.chord + byLegend
+    case 'sequence':
+      return describeSequence(triggerKeys(trigger).split(' '), trigger)
+    case 'layer':
+      return `${trigger.chord} while ${keyName(trigger.hold)} is held${byLegend}`
+    case 'together':
+      return `${trigger.keys.map(keyName).join(' and ')} together`
+    case 'hold':
+      return `${keyName(trigger.key)} held`
+    case 'double':
+      return `${trigger.chord} twice${byLegend}`
+    case 'release':
+      return `${trigger.chord} on release${byLegend}`
+    default:
+      return assertNever(trigger)
   }
 }

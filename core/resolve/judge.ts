@@ -6,7 +6,11 @@ import type { Candidate } from './schema'
 const MOST_NEAR_MISSES = 12
 
 /** Why a trigger cannot fire with this program in front, or undefined when it can. */
-export function hindrance({ lever, trigger, frameOn }: Bound, frontProgramId: string | undefined, isClaimed: boolean): Candidate['verdict'] | undefined {
+export function hindrance(
+  { lever, trigger, frameOn }: Bound,
+  frontProgramId: string | undefined,
+  isClaimed: boolean,
+): Candidate['verdict'] | undefined {
   if (!lever.enabled) return 'disabled'
   if (!frameOn) return 'frame-off'
   if (!isLive(lever.scope, frontProgramId)) return 'out-of-scope'
@@ -14,11 +18,21 @@ export function hindrance({ lever, trigger, frameOn }: Bound, frontProgramId: st
 }
 
 export function candidateOf({ lever, trigger }: Bound, verdict: Candidate['verdict'], ms?: number): Candidate {
-  return { leverId: lever.id, triggerId: trigger.id, chord: describeTrigger(trigger), verdict, ...(ms === undefined ? {} : { ms: Math.round(ms) }) }
+  return {
+    leverId: lever.id,
+    triggerId: trigger.id,
+    chord: describeTrigger(trigger),
+    verdict,
+    ...(ms === undefined ? {} : { ms: Math.round(ms) }),
+  }
 }
 
 /** The first of the triggers that can fire, and what became of each. */
-export function judge(bounds: readonly Bound[], frontProgramId: string | undefined, isClaimed: boolean): { winner?: Bound, candidates: Candidate[] } {
+export function judge(
+  bounds: readonly Bound[],
+  frontProgramId: string | undefined,
+  isClaimed: boolean,
+): { winner?: Bound; candidates: Candidate[] } {
   let winner: Bound | undefined
   const candidates: Candidate[] = []
   for (const bound of bounds) {
@@ -31,7 +45,7 @@ export function judge(bounds: readonly Bound[], frontProgramId: string | undefin
 
 /** Triggers on the same key with other modifiers. */
 export function nearMisses({ byCode, chords, releases }: Bindings, code: string, id: string): Candidate[] {
-  const exact = new Set([...chords.get(id) ?? [], ...releases.get(id) ?? []])
+  const exact = new Set([...(chords.get(id) ?? []), ...(releases.get(id) ?? [])])
   const misses: Candidate[] = []
   for (const bound of byCode.get(code) ?? []) {
     if (exact.has(bound)) continue

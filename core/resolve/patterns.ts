@@ -7,10 +7,10 @@ import { effectiveModifiers } from './state'
 import type { Pending, ResolverState } from './state'
 
 /** Looking ahead through what is held back came to something, to nothing, or must wait for more. */
-export type Ahead<T>
-  = | { readonly kind: 'found', readonly value: T, readonly atMs: number }
-    | { readonly kind: 'none', readonly atMs: number }
-    | { readonly kind: 'wait', readonly untilMs: number }
+export type Ahead<T> =
+  | { readonly kind: 'found'; readonly value: T; readonly atMs: number }
+  | { readonly kind: 'none'; readonly atMs: number }
+  | { readonly kind: 'wait'; readonly untilMs: number }
 
 const isPress = (pending: Pending) => pending.event.kind === 'down' && !pending.event.repeat
 
@@ -23,11 +23,18 @@ export interface HoldMeaning {
   readonly isLayer: boolean
 }
 
-export function holdMeaning(bindings: Bindings, code: string, frontProgramId: string | undefined): HoldMeaning | undefined {
+export function holdMeaning(
+  bindings: Bindings,
+  code: string,
+  frontProgramId: string | undefined,
+): HoldMeaning | undefined {
   const rule = bindings.tapHolds.get(code)
-  const bound = bindings.holds.get(code)?.find(entry => !hindrance(entry, frontProgramId, false))
+  const bound = bindings.holds.get(code)?.find((entry) => !hindrance(entry, frontProgramId, false))
   const layer = bindings.layers.get(code)
-  const isLayer = rule?.hold.kind === 'layer' || (layer !== undefined && [...layer.values()].some(list => list.some(entry => !hindrance(entry, frontProgramId, false))))
+  const isLayer =
+    rule?.hold.kind === 'layer' ||
+    (layer !== undefined &&
+      [...layer.values()].some((list) => list.some((entry) => !hindrance(entry, frontProgramId, false))))
   if (!rule && !bound && !isLayer) return undefined
   const holdMs = rule?.holdMs ?? bound?.trigger.holdMs ?? bindings.timing.holdMs
   return { holdMs, ...(rule ? { rule } : {}), ...(bound ? { bound } : {}), isLayer }
@@ -37,23 +44,35 @@ export function holdMeaning(bindings: Bindings, code: string, frontProgramId: st
  * Tap or hold. It is a hold once the time is over, or once another key went down and up while it is down; a tap when it
  * comes up before either. `nested` says that another key made it a hold.
  */
-export function tapOrHold(pending: readonly Pending[], holdMs: number, nowMs: number): Ahead<{ hold: boolean, nested: boolean }> {
+export function tapOrHold(
+  pending: readonly Pending[],
+  holdMs: number,
+  nowMs: number,
+): Ahead<{ hold: boolean; nested: boolean }> {
   const [head, ...later] = pending
   const { code, atMs } = head!.event
   const deadlineMs = atMs + holdMs
   const others = new Set<string>()
   for (const { event } of later) {
     if (event.atMs >= deadlineMs) break
-    if (event.code === code && event.kind === 'up') return { kind: 'found', value: { hold: false, nested: false }, atMs: event.atMs }
+    if (event.code === code && event.kind === 'up')
+      return { kind: 'found', value: { hold: false, nested: false }, atMs: event.atMs }
     if (event.code === code || modifierOfCode(event.code)) continue
     if (event.kind === 'down' && !event.repeat) others.add(event.code)
-    else if (event.kind === 'up' && others.has(event.code)) return { kind: 'found', value: { hold: true, nested: true }, atMs: event.atMs }
+    else if (event.kind === 'up' && others.has(event.code))
+      return { kind: 'found', value: { hold: true, nested: true }, atMs: event.atMs }
   }
-  return nowMs >= deadlineMs ? { kind: 'found', value: { hold: true, nested: false }, atMs: deadlineMs } : { kind: 'wait', untilMs: deadlineMs }
+  return nowMs >= deadlineMs
+    ? { kind: 'found', value: { hold: true, nested: false }, atMs: deadlineMs }
+    : { kind: 'wait', untilMs: deadlineMs }
 }
 
 /** Keys that go down within a window, in any order, with no other key between. The indices are those in `pending`. */
-export function findTogether(options: readonly BoundTogether[], pending: readonly Pending[], nowMs: number): Ahead<{ together: BoundTogether, indices: number[] }> & { failed?: Candidate[] } {
+export function findTogether(
+  options: readonly BoundTogether[],
+  pending: readonly Pending[],
+  nowMs: number,
+): Ahead<{ together: BoundTogether; indices: number[] }> & { failed?: Candidate[] } {
   const head = pending[0]!
   let waitUntilMs = 0
   let noneAtMs = head.event.atMs
@@ -65,7 +84,7 @@ export function findTogether(options: readonly BoundTogether[], pending: readonl
       continue
     }
     const deadlineMs = head.event.atMs + together.windowMs
-    const missing = new Set(together.codes.filter(code => code !== head.event.code))
+    const missing = new Set(together.codes.filter((code) => code !== head.event.code))
     const indices = [0]
     let endedAtMs: number | undefined
     for (let i = 1; i < pending.length && missing.size > 0; i++) {
@@ -78,7 +97,8 @@ export function findTogether(options: readonly BoundTogether[], pending: readonl
       }
       if (endedAtMs !== undefined) break
     }
-    if (missing.size === 0) return { kind: 'found', value: { together, indices }, atMs: pending[indices.at(-1)!]!.event.atMs }
+    if (missing.size === 0)
+      return { kind: 'found', value: { together, indices }, atMs: pending[indices.at(-1)!]!.event.atMs }
     if (endedAtMs === undefined && nowMs < deadlineMs) waitUntilMs = Math.max(waitUntilMs, deadlineMs)
     else {
       failed.push(candidateOf(together.bound, 'not-together'))
@@ -89,12 +109,27 @@ export function findTogether(options: readonly BoundTogether[], pending: readonl
 }
 
 /** The longest sequence that the presses held back make, once no longer one can follow. */
-export function findSequence(options: readonly BoundSequence[], state: ResolverState, nowMs: number, isClaimed: boolean): Ahead<{ sequence: BoundSequence, indices: number[] }> & { candidates: Candidate[] } {
+export function findSequence(
+  options: readonly BoundSequence[],
+  state: ResolverState,
+  nowMs: number,
+  isClaimed: boolean,
+): Ahead<{ sequence: BoundSequence; indices: number[] }> & { candidates: Candidate[] } {
   const { pending } = state
   const front = pending[0]!.frontProgramId
-  const presses = pending.flatMap((entry, index) => (isPress(entry) && !modifierOfCode(entry.event.code) ? [{ index, atMs: entry.event.atMs, id: chordId({ modifiers: effectiveModifiers(state, entry), code: entry.event.code }) }] : []))
+  const presses = pending.flatMap((entry, index) =>
+    isPress(entry) && !modifierOfCode(entry.event.code)
+      ? [
+          {
+            index,
+            atMs: entry.event.atMs,
+            id: chordId({ modifiers: effectiveModifiers(state, entry), code: entry.event.code }),
+          },
+        ]
+      : [],
+  )
   const candidates: Candidate[] = []
-  let best: { sequence: BoundSequence, indices: number[], atMs: number } | undefined
+  let best: { sequence: BoundSequence; indices: number[]; atMs: number } | undefined
   let waitUntilMs = 0
   let noneAtMs = pending[0]!.event.atMs
   for (const sequence of options) {
@@ -105,32 +140,45 @@ export function findSequence(options: readonly BoundSequence[], state: ResolverS
     }
     const { verdict, untilMs, matched } = followSequence(sequence, presses, nowMs)
     if (verdict === 'fired') {
-      const indices = presses.slice(0, matched).map(press => press.index)
-      if (!best || sequence.ids.length > best.sequence.ids.length) best = { sequence, indices, atMs: presses[matched - 1]!.atMs }
+      const indices = presses.slice(0, matched).map((press) => press.index)
+      if (!best || sequence.ids.length > best.sequence.ids.length)
+        best = { sequence, indices, atMs: presses[matched - 1]!.atMs }
       candidates.push(candidateOf(sequence.bound, 'fired'))
-    }
-    else if (verdict === 'waits') {
+    } else if (verdict === 'waits') {
       waitUntilMs = Math.max(waitUntilMs, untilMs)
       candidates.push(candidateOf(sequence.bound, 'waits', untilMs - nowMs))
-    }
-    else {
+    } else {
       noneAtMs = Math.max(noneAtMs, untilMs)
       candidates.push(candidateOf(sequence.bound, verdict, verdict === 'too-late' ? sequence.gapMs : undefined))
     }
   }
   if (waitUntilMs > 0) return { kind: 'wait', untilMs: waitUntilMs, candidates }
-  const settled = candidates.map(candidate => (candidate.verdict === 'fired' && candidate.triggerId !== best?.sequence.bound.trigger.id ? { ...candidate, verdict: 'outranked' as const } : candidate))
-  return best ? { kind: 'found', value: best, atMs: Math.max(best.atMs, noneAtMs), candidates: settled } : { kind: 'none', atMs: noneAtMs, candidates: settled }
+  const settled = candidates.map((candidate) =>
+    candidate.verdict === 'fired' && candidate.triggerId !== best?.sequence.bound.trigger.id
+      ? { ...candidate, verdict: 'outranked' as const }
+      : candidate,
+  )
+  return best
+    ? { kind: 'found', value: best, atMs: Math.max(best.atMs, noneAtMs), candidates: settled }
+    : { kind: 'none', atMs: noneAtMs, candidates: settled }
 }
 
-interface PressSeen { readonly atMs: number, readonly id: string }
+interface PressSeen {
+  readonly atMs: number
+  readonly id: string
+}
 
 /** How far presses follow a sequence. `untilMs` is until when it waits, or when it was known that it fails. */
-function followSequence({ ids, gapMs }: BoundSequence, presses: readonly PressSeen[], nowMs: number): { verdict: 'fired' | 'waits' | 'not-followed' | 'too-late', untilMs: number, matched: number } {
+function followSequence(
+  { ids, gapMs }: BoundSequence,
+  presses: readonly PressSeen[],
+  nowMs: number,
+): { verdict: 'fired' | 'waits' | 'not-followed' | 'too-late'; untilMs: number; matched: number } {
   for (let i = 1; i < ids.length; i++) {
     const deadlineMs = presses[i - 1]!.atMs + gapMs
     const press = presses[i]
-    if (!press || press.atMs >= deadlineMs) return { verdict: nowMs >= deadlineMs ? 'too-late' : 'waits', untilMs: deadlineMs, matched: i }
+    if (!press || press.atMs >= deadlineMs)
+      return { verdict: nowMs >= deadlineMs ? 'too-late' : 'waits', untilMs: deadlineMs, matched: i }
     if (press.id !== ids[i]) return { verdict: 'not-followed', untilMs: press.atMs, matched: i }
   }
   return { verdict: 'fired', untilMs: presses[ids.length - 1]!.atMs, matched: ids.length }

@@ -12,7 +12,15 @@ export const keyEventSchema = z.discriminatedUnion('kind', [
     atMs: z.number().nonnegative(),
     repeat: z.boolean().optional(),
     /** The modifiers as the event itself reports them; trusted over what was seen before. */
-    modifiers: z.object({ Ctrl: z.boolean(), Alt: z.boolean(), Shift: z.boolean(), Meta: z.boolean(), AltGraph: z.boolean().optional() }).optional(),
+    modifiers: z
+      .object({
+        Ctrl: z.boolean(),
+        Alt: z.boolean(),
+        Shift: z.boolean(),
+        Meta: z.boolean(),
+        AltGraph: z.boolean().optional(),
+      })
+      .optional(),
     /** The key was never seen to come up; the resolver says so itself. */
     lost: z.boolean().optional(),
   }),
@@ -26,7 +34,21 @@ export const candidateSchema = z.object({
   triggerId: z.string(),
   /** The trigger in words. */
   chord: z.string(),
-  verdict: z.enum(['fired', 'disabled', 'frame-off', 'out-of-scope', 'other-modifiers', 'outranked', 'program-first', 'waits', 'not-followed', 'too-late', 'tapped', 'held', 'not-together']),
+  verdict: z.enum([
+    'fired',
+    'disabled',
+    'frame-off',
+    'out-of-scope',
+    'other-modifiers',
+    'outranked',
+    'program-first',
+    'waits',
+    'not-followed',
+    'too-late',
+    'tapped',
+    'held',
+    'not-together',
+  ]),
   ms: z.number().optional(),
 })
 
@@ -37,8 +59,24 @@ export const keyOutputSchema = z.discriminatedUnion('kind', [
 ])
 
 export const REASONS = [
-  'fired', 'no-trigger', 'no-candidate-live', 'program-first', 'modifier', 'released', 'held-repeat', 'reserved', 'focus-lost',
-  'held-back', 'part', 'layer-on', 'hold-modifiers', 'tapped-other', 'remapped', 'disabled-key', 'typed', 'waits-release',
+  'fired',
+  'no-trigger',
+  'no-candidate-live',
+  'program-first',
+  'modifier',
+  'released',
+  'held-repeat',
+  'reserved',
+  'focus-lost',
+  'held-back',
+  'part',
+  'layer-on',
+  'hold-modifiers',
+  'tapped-other',
+  'remapped',
+  'disabled-key',
+  'typed',
+  'waits-release',
 ] as const
 
 export const decisionSchema = z.object({

@@ -10,7 +10,10 @@ export interface Down {
   readonly out?: readonly string[]
   readonly modifiers?: readonly Modifier[]
   /** The lever to pull when it comes up. */
-  readonly onRelease?: { readonly leverId: string, readonly decision: Pick<Decision, 'chord' | 'frontProgramId' | 'candidates'> }
+  readonly onRelease?: {
+    readonly leverId: string
+    readonly decision: Pick<Decision, 'chord' | 'frontProgramId' | 'candidates'>
+  }
 }
 
 /** An event that is not decided yet, with what was so when it came. */
@@ -40,31 +43,40 @@ export interface ResolverState {
   readonly settledAtMs: number
 }
 
-export const INITIAL: ResolverState = { held: [], physical: [], pending: [], waitUntilMs: null, nowMs: 0, settledAtMs: 0 }
+export const INITIAL: ResolverState = {
+  held: [],
+  physical: [],
+  pending: [],
+  waitUntilMs: null,
+  nowMs: 0,
+  settledAtMs: 0,
+}
 
 /** The modifiers that an event says are down, or that were seen to go down. */
 export function modifiersOf(physical: readonly string[], event: Press): Modifier[] {
   const flags = event.modifiers
   if (!flags) {
     const down = new Set(physical.map(modifierOfCode))
-    return MODIFIERS.filter(modifier => down.has(modifier))
+    return MODIFIERS.filter((modifier) => down.has(modifier))
   }
   // AltGr reports Ctrl and Alt as well on some systems; it is neither.
-  return MODIFIERS.filter(modifier => flags[modifier] && !(flags.AltGraph && (modifier === 'Ctrl' || modifier === 'Alt')))
+  return MODIFIERS.filter(
+    (modifier) => flags[modifier] && !(flags.AltGraph && (modifier === 'Ctrl' || modifier === 'Alt')),
+  )
 }
 
 /** The modifiers that count for a pressed key: those that are down and were passed on as what they are, and those that rules hold. */
 export function effectiveModifiers(state: ResolverState, pending: Pending): Modifier[] {
   const own = modifierOfCode(pending.event.code)
   return MODIFIERS.filter((modifier) => {
-    if (state.held.some(down => down.modifiers?.includes(modifier))) return true
+    if (state.held.some((down) => down.modifiers?.includes(modifier))) return true
     if (modifier === own || !pending.modifiers.includes(modifier)) return false
-    const keys = state.held.filter(down => modifierOfCode(down.code) === modifier)
-    return keys.length === 0 || keys.some(down => down.fate === 'passed')
+    const keys = state.held.filter((down) => modifierOfCode(down.code) === modifier)
+    return keys.length === 0 || keys.some((down) => down.fate === 'passed')
   })
 }
 
 /** Keys that the program in front believes to be down. */
 export function outputsDown(held: readonly Down[]): string[] {
-  return held.flatMap(down => (down.fate === 'passed' ? [down.code] : down.out ?? []))
+  return held.flatMap((down) => (down.fate === 'passed' ? [down.code] : (down.out ?? [])))
 }

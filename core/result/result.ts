@@ -9,10 +9,10 @@ export interface Issue {
   readonly at?: number | string
 }
 
-export type Failure = { readonly ok: false, readonly issues: readonly Issue[] }
+export type Failure = { readonly ok: false; readonly issues: readonly Issue[] }
 
 /** What a call that may fail gives back. Misuse by a programmer throws instead. */
-export type Result<T> = { readonly ok: true, readonly value: T } | Failure
+export type Result<T> = { readonly ok: true; readonly value: T } | Failure
 
 export function succeed<T>(value: T): Result<T> {
   return { ok: true, value }
@@ -24,7 +24,7 @@ export function fail(...issues: Issue[]): Failure {
 
 /** The value of a result that is known to have succeeded; throws with the messages otherwise. */
 export function valueOf<T>(result: Result<T>): T {
-  if (!result.ok) throw new Error(result.issues.map(issue => issue.message).join(' '))
+  if (!result.ok) throw new Error(result.issues.map((issue) => issue.message).join(' '))
   return result.value
 }
 

@@ -30,7 +30,8 @@ export function putBack(run: Run, bench: BenchState): PutBack {
         break
       case 'stands': {
         const after = applyChange(now, inverse)
-        if (isHeld(inverse, now, after)) report.left.push({ sentence, left: left!.words, now: `${left!.words}, as the device does not follow` })
+        if (isHeld(inverse, now, after))
+          report.left.push({ sentence, left: left!.words, now: `${left!.words}, as the device does not follow` })
         else if (!after.ok) report.gone.push(sentence)
         else {
           report.undone.push(sentence)
@@ -39,7 +40,8 @@ export function putBack(run: Run, bench: BenchState): PutBack {
         }
         break
       }
-      default: assertNever(standing)
+      default:
+        assertNever(standing)
     }
   }
   return { bench: now, changes, report }

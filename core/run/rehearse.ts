@@ -17,7 +17,11 @@ export interface Rehearsal {
 }
 
 /** Runs a lever against a copy of the bench, with waits passed over in no time. */
-export function rehearse(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, bench: BenchState, context: StartContext & Pick<StepContext, 'framesOn'>): Rehearsal {
+export function rehearse(
+  lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>,
+  bench: BenchState,
+  context: StartContext & Pick<StepContext, 'framesOn'>,
+): Rehearsal {
   let nowMs = context.nowMs
   let run = startRun(lever, context)
   let now = bench
@@ -27,5 +31,5 @@ export function rehearse(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, 
     run = advance.run
     now = advance.bench
   }
-  return { run, bench: now, changes: run.changes.map(entry => entry.sentence), waitsMs: nowMs - context.nowMs }
+  return { run, bench: now, changes: run.changes.map((entry) => entry.sentence), waitsMs: nowMs - context.nowMs }
 }

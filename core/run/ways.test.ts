@@ -9,15 +9,35 @@ import type { Run } from '.'
 
 let count = 0
 const nextId = () => `id-${++count}`
-const leverOf = (...steps: Record<string, unknown>[]) => ({ id: 'l', name: 'Hush', plate: 7, steps: steps.map((part, i) => stepSchema.parse({ id: `s${i}`, ...part })) })
-const micTo = (controlId: string, to: Record<string, unknown>, part: Record<string, unknown> = {}) => ({ kind: 'device.control', target: { kind: 'devices', deviceIds: ['mic'] }, controlId, to, ...part })
+const leverOf = (...steps: Record<string, unknown>[]) => ({
+  id: 'l',
+  name: 'Hush',
+  plate: 7,
+  steps: steps.map((part, i) => stepSchema.parse({ id: `s${i}`, ...part })),
+})
+const micTo = (controlId: string, to: Record<string, unknown>, part: Record<string, unknown> = {}) => ({
+  kind: 'device.control',
+  target: { kind: 'devices', deviceIds: ['mic'] },
+  controlId,
+  to,
+  ...part,
+})
 const mute = micTo('mute', { kind: 'set', value: true })
 const begin = (...steps: Record<string, unknown>[]) => startRun(leverOf(...steps), { nowMs: 0, nextId })
 const gain = (bench: BenchState) => bench.devices.mic!.controls.gain!.value
-const fault = (kind: 'refuses' | 'ignores' | null): Change => ({ kind: 'device.fault', deviceId: 'mic', fault: kind && { kind, because: 'held' } })
+const fault = (kind: 'refuses' | 'ignores' | null): Change => ({
+  kind: 'device.fault',
+  deviceId: 'mic',
+  fault: kind && { kind, because: 'held' },
+})
 
 /** Advances until the run waits at or after `untilMs`, asks or ends; time goes from wake-up to wake-up, and the run is stored between. */
-function go(run: Run, bench: BenchState, untilMs: number, answer?: string): { run: Run, bench: BenchState, changes: Change[] } {
+function go(
+  run: Run,
+  bench: BenchState,
+  untilMs: number,
+  answer?: string,
+): { run: Run; bench: BenchState; changes: Change[] } {
   const changes: Change[] = []
   let now = { run, bench }
   let nowMs = 0
@@ -28,7 +48,11 @@ function go(run: Run, bench: BenchState, untilMs: number, answer?: string): { ru
       if (now.run.wakeAtMs! > untilMs) return { ...now, changes }
       nowMs = Math.max(nowMs, now.run.wakeAtMs!)
     }
-    const advance = advanceRun(runSchema.parse(JSON.parse(JSON.stringify(now.run))), now.bench, { nowMs, nextId, answer: answered })
+    const advance = advanceRun(runSchema.parse(JSON.parse(JSON.stringify(now.run))), now.bench, {
+      nowMs,
+      nextId,
+      answer: answered,
+    })
     if (now.run.phase === 'asking') answered = undefined
     changes.push(...advance.changes)
     now = advance
@@ -40,28 +64,67 @@ describe('a second way', () => {
 
   test('is left alone where the first one goes', () => {
     const { run } = go(begin(step), exampleBench(), 0)
-    expect([run.outcome, run.trace[0]!.firstWay, run.changes.map(entry => entry.change.kind)]).toEqual(['done', undefined, ['device.set']])
+    expect([run.outcome, run.trace[0]!.firstWay, run.changes.map((entry) => entry.change.kind)]).toEqual([
+      'done',
+      undefined,
+      ['device.set'],
+    ])
   })
 
   test('is taken where the first one fails; the trace tells which, and why', () => {
     const { run, bench } = go(begin(step), valueOf(applyChange(exampleBench(), fault('refuses'))), 0)
-    expect([run.outcome, run.trace[0]!.firstWay, run.trace[0]!.note, bench.messages.at(-1)!.text]).toEqual(['done', 'Microphone refuses: held.', 'The message is on screen.', 'Mute it by hand.'])
+    expect([run.outcome, run.trace[0]!.firstWay, run.trace[0]!.note, bench.messages.at(-1)!.text]).toEqual([
+      'done',
+      'Microphone refuses: held.',
+      'The message is on screen.',
+      'Mute it by hand.',
+    ])
     expect(putBack(run, bench).bench.messages).toHaveLength(1)
   })
 
   test('that fails too fails the step, with both reasons', () => {
-    const { run } = go(begin({ ...mute, alternative: { ...micTo('gain', { kind: 'set', value: 0 }), id: 'b' } }), valueOf(applyChange(exampleBench(), fault('ignores'))), 0)
-    expect([run.outcome, run.trace[0]!.firstWay, run.trace[0]!.note]).toEqual(['failed', 'Microphone did not follow: Mute is still unknown (held).', 'Microphone did not follow: Gain is still 50 % (held).'])
+    const { run } = go(
+      begin({ ...mute, alternative: { ...micTo('gain', { kind: 'set', value: 0 }), id: 'b' } }),
+      valueOf(applyChange(exampleBench(), fault('ignores'))),
+      0,
+    )
+    expect([run.outcome, run.trace[0]!.firstWay, run.trace[0]!.note]).toEqual([
+      'failed',
+      'Microphone did not follow: Mute is still unknown (held).',
+      'Microphone did not follow: Gain is still 50 % (held).',
+    ])
   })
 
   test('that asks or takes its time is gone on with after a restart', () => {
     const absent = micTo('mute', { kind: 'set', value: true }, { target: { kind: 'devices', deviceIds: ['gone'] } })
-    const asking = go(begin({ ...absent, alternative: { id: 'b', kind: 'program.close', programId: 'book' } }), exampleBench(), 0)
+    const asking = go(
+      begin({ ...absent, alternative: { id: 'b', kind: 'program.close', programId: 'book' } }),
+      exampleBench(),
+      0,
+    )
     expect([asking.run.phase, asking.run.firstWay]).toEqual(['asking', expect.stringContaining('no device “gone”')])
-    const closed = go(asking.run, asking.bench, 0, asking.run.question!.choices.find(choice => choice.id === 'save')!.id)
-    expect([closed.run.outcome, closed.run.trace, Object.values(closed.bench.windows).some(window => window.programId === 'book')]).toMatchObject(['done', [{ outcome: 'done', firstWay: expect.any(String) as string }], false])
-    const ramping = go(begin({ ...absent, alternative: { ...micTo('gain', { kind: 'ramp', value: 90, overMs: 1000 }), id: 'b' } }), exampleBench(), 5000)
-    expect([ramping.run.outcome, ramping.run.trace.length, gain(ramping.bench), ramping.run.firstWay]).toEqual(['done', 1, 90, undefined])
+    const closed = go(
+      asking.run,
+      asking.bench,
+      0,
+      asking.run.question!.choices.find((choice) => choice.id === 'save')!.id,
+    )
+    expect([
+      closed.run.outcome,
+      closed.run.trace,
+      Object.values(closed.bench.windows).some((window) => window.programId === 'book'),
+    ]).toMatchObject(['done', [{ outcome: 'done', firstWay: expect.any(String) as string }], false])
+    const ramping = go(
+      begin({ ...absent, alternative: { ...micTo('gain', { kind: 'ramp', value: 90, overMs: 1000 }), id: 'b' } }),
+      exampleBench(),
+      5000,
+    )
+    expect([ramping.run.outcome, ramping.run.trace.length, gain(ramping.bench), ramping.run.firstWay]).toEqual([
+      'done',
+      1,
+      90,
+      undefined,
+    ])
   })
 })
 
@@ -79,9 +142,15 @@ describe('for a while', () => {
 
   test('what somebody has altered meanwhile is left, and told with both values', () => {
     const waiting = go(begin(...quiet), exampleBench(), 0)
-    const altered = valueOf(applyChange(waiting.bench, { kind: 'device.set', deviceId: 'mic', controlId: 'gain', value: 30 }))
+    const altered = valueOf(
+      applyChange(waiting.bench, { kind: 'device.set', deviceId: 'mic', controlId: 'gain', value: 30 }),
+    )
     const { run, bench } = go(waiting.run, altered, 600_000)
-    expect([run.outcome, gain(bench), run.trace.at(-1)!.note]).toEqual(['done', 30, 'Put back 0 of 1 changes. Left alone, as somebody has altered it since: Microphone: Gain becomes 5 % (was 50 %). It was 5 %, now it is 30 %.'])
+    expect([run.outcome, gain(bench), run.trace.at(-1)!.note]).toEqual([
+      'done',
+      30,
+      'Put back 0 of 1 changes. Left alone, as somebody has altered it since: Microphone: Gain becomes 5 % (was 50 %). It was 5 %, now it is 30 %.',
+    ])
   })
 
   test('can be pulled forward; one that does not wait stays the same object', () => {
@@ -93,7 +162,10 @@ describe('for a while', () => {
 
   test('is foretold whole by a rehearsal', () => {
     const foretold = rehearse(leverOf(...quiet), exampleBench(), { nowMs: 0, nextId })
-    expect([foretold.changes, foretold.waitsMs]).toEqual([['Microphone: Gain becomes 5 % (was 50 %).', 'Microphone: Gain becomes 50 % (was 5 %).'], 600_000])
+    expect([foretold.changes, foretold.waitsMs]).toEqual([
+      ['Microphone: Gain becomes 5 % (was 50 %).', 'Microphone: Gain becomes 50 % (was 5 %).'],
+      600_000,
+    ])
   })
 })
 
@@ -111,8 +183,17 @@ describe('a ramp', () => {
   test('whose device is unplugged on the way fails there, and leaves no half step', () => {
     const half = go(begin(dim, { kind: 'message.show', text: 'Dim' }), exampleBench(), 2000)
     expect(half.run.phase).toBe('waiting')
-    const { run, bench } = go(half.run, valueOf(applyChange(half.bench, { kind: 'device.plug', deviceId: 'mic', plugged: false })), 9000)
-    expect([run.outcome, run.trace.length, run.trace[0]!.issueCode, gain(bench)]).toEqual(['failed', 1, 'device-absent', gain(half.bench)])
+    const { run, bench } = go(
+      half.run,
+      valueOf(applyChange(half.bench, { kind: 'device.plug', deviceId: 'mic', plugged: false })),
+      9000,
+    )
+    expect([run.outcome, run.trace.length, run.trace[0]!.issueCode, gain(bench)]).toEqual([
+      'failed',
+      1,
+      'device-absent',
+      gain(half.bench),
+    ])
   })
 
   test('is pulled forward to its end', () => {
@@ -140,6 +221,10 @@ test('a device that does not take a value back is listed, and not told as put ba
   for (const kind of ['refuses', 'ignores'] as const) {
     const { run, bench } = go(begin(micTo('gain', { kind: 'set', value: 5 })), exampleBench(), 0)
     const back = putBack(run, valueOf(applyChange(bench, fault(kind))))
-    expect([back.report.undone, back.report.left.map(entry => entry.now), back.changes]).toEqual([[], ['5 %, as the device does not follow'], []])
+    expect([back.report.undone, back.report.left.map((entry) => entry.now), back.changes]).toEqual([
+      [],
+      ['5 %, as the device does not follow'],
+      [],
+    ])
   }
 })

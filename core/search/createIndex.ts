@@ -16,24 +16,50 @@ export interface SearchHit<E extends SearchEntry = SearchEntry> {
 }
 
 /** Ways of matching, best first. Within one, the lower weight comes first, then the shorter name, then the order in which entries were given. */
-export const TIERS = ['alias', 'name', 'name-start', 'initials', 'word-start', 'words', 'inside', 'detail', 'letters'] as const
+export const TIERS = [
+  'alias',
+  'name',
+  'name-start',
+  'initials',
+  'word-start',
+  'words',
+  'inside',
+  'detail',
+  'letters',
+] as const
 export type Tier = (typeof TIERS)[number]
 
-export interface SearchContext { readonly limit?: number }
+export interface SearchContext {
+  readonly limit?: number
+}
 
 export interface SearchIndex<E extends SearchEntry> {
   /** The best hits, best first; with an empty query the first entries as given. */
   readonly search: (query: string, context?: SearchContext) => SearchHit<E>[]
 }
 
-interface Prepared<E> { entry: E, name: string, words: string[], initials: string, aliases: string[], detail: string }
+interface Prepared<E> {
+  entry: E
+  name: string
+  words: string[]
+  initials: string
+  aliases: string[]
+  detail: string
+}
 
 /** An index over entries, by name, initials, alias and, last, by detail. Case and accents do not matter. */
 export function createIndex<E extends SearchEntry>(entries: readonly E[]): SearchIndex<E> {
   const prepared: Prepared<E>[] = entries.map((entry) => {
     const name = fold(entry.name)
     const words = name.split(/[^\p{L}\p{N}]+/u).filter(Boolean)
-    return { entry, name, words, initials: words.map(word => word[0]).join(''), aliases: (entry.aliases ?? []).map(fold), detail: fold(entry.detail ?? '') }
+    return {
+      entry,
+      name,
+      words,
+      initials: words.map((word) => word[0]).join(''),
+      aliases: (entry.aliases ?? []).map(fold),
+      detail: fold(entry.detail ?? ''),
+    }
   })
   return {
     search(query, { limit = 20 } = {}) {
@@ -44,7 +70,12 @@ export function createIndex<E extends SearchEntry>(entries: readonly E[]): Searc
           const tier = tierOf(candidate, wanted)
           return tier ? [{ candidate, tier, rank: TIERS.indexOf(tier) }] : []
         })
-        .sort((a, b) => a.rank - b.rank || (a.candidate.entry.weight ?? 0) - (b.candidate.entry.weight ?? 0) || a.candidate.name.length - b.candidate.name.length)
+        .sort(
+          (a, b) =>
+            a.rank - b.rank ||
+            (a.candidate.entry.weight ?? 0) - (b.candidate.entry.weight ?? 0) ||
+            a.candidate.name.length - b.candidate.name.length,
+        )
         .slice(0, limit)
         .map(({ candidate, tier }) => ({ entry: candidate.entry, tier }))
     },
@@ -56,10 +87,10 @@ function tierOf({ name, words, initials, aliases, detail }: Prepared<unknown>, w
   if (name === wanted) return 'name'
   if (name.startsWith(wanted)) return 'name-start'
   if (wanted.length > 1 && initials.startsWith(wanted)) return 'initials'
-  if (words.some(word => word.startsWith(wanted))) return 'word-start'
+  if (words.some((word) => word.startsWith(wanted))) return 'word-start'
   const parts = wanted.split(/\s+/)
-  if (parts.length > 1 && parts.every(part => words.some(word => word.startsWith(part)))) return 'words'
-  if (name.includes(wanted) || aliases.some(alias => alias.startsWith(wanted))) return 'inside'
+  if (parts.length > 1 && parts.every((part) => words.some((word) => word.startsWith(part)))) return 'words'
+  if (name.includes(wanted) || aliases.some((alias) => alias.startsWith(wanted))) return 'inside'
   if (detail.includes(wanted)) return 'detail'
   return wanted.length > 2 && hasLettersInOrder(name, wanted) ? 'letters' : undefined
 }

@@ -23,7 +23,7 @@ describe('what was typed finds, best first', () => {
   ])('%s', (query, expected) => expect(found(query)).toEqual(expected))
 
   test('nothing typed gives the first entries, and the limit holds', () => {
-    expect(index.search('', { limit: 2 }).map(hit => hit.entry.id)).toEqual(['1', '2'])
+    expect(index.search('', { limit: 2 }).map((hit) => hit.entry.id)).toEqual(['1', '2'])
     expect(index.search('d', { limit: 1 })).toHaveLength(1)
   })
 })

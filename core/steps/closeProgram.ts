@@ -12,23 +12,34 @@ export function closeProgram(step: StepOf<'program.close'>, bench: BenchState, c
   if (windows.length === 0) return { kind: 'done', changes: [], note: `${program.name} was not running.` }
   const closing = closeWindows(windows, step.unsaved, bench, context)
   if (closing.kind === 'asks') return closing
-  const note = closing.unsavedPolicy ? `${program.name}: ${unsavedOutcome[closing.unsavedPolicy]}` : `${program.name} closed.`
+  const note = closing.unsavedPolicy
+    ? `${program.name}: ${unsavedOutcome[closing.unsavedPolicy]}`
+    : `${program.name} closed.`
   return { kind: 'done', changes: closing.changes, note }
 }
 
 type Settled = Exclude<UnsavedPolicy, 'ask'>
 
 /** What closing windows comes to: the changes, with the policy that unsaved work met if there was some, or the question to ask first. */
-export type Closing
-  = | { readonly kind: 'closes', readonly changes: Change[], readonly unsavedPolicy?: Settled }
-    | { readonly kind: 'asks', readonly question: Question }
+export type Closing =
+  | { readonly kind: 'closes'; readonly changes: Change[]; readonly unsavedPolicy?: Settled }
+  | { readonly kind: 'asks'; readonly question: Question }
 
-export function closeWindows(windows: readonly BenchWindow[], policy: UnsavedPolicy, bench: BenchState, { answer }: StepContext): Closing {
+export function closeWindows(
+  windows: readonly BenchWindow[],
+  policy: UnsavedPolicy,
+  bench: BenchState,
+  { answer }: StepContext,
+): Closing {
   const unsaved = windows.filter(hasUnsaved)
   if (unsaved.length === 0) return { kind: 'closes', changes: windows.map(close) }
   const settled = (policy === 'ask' ? answer : policy) as Settled | undefined
   if (settled === undefined) return { kind: 'asks', question: unsavedQuestion(bench, unsaved) }
-  return { kind: 'closes', changes: windows.flatMap(window => (hasUnsaved(window) ? closeUnsaved(window, settled) : [close(window)])), unsavedPolicy: settled }
+  return {
+    kind: 'closes',
+    changes: windows.flatMap((window) => (hasUnsaved(window) ? closeUnsaved(window, settled) : [close(window)])),
+    unsavedPolicy: settled,
+  }
 }
 
 const unsavedOutcome: Record<Settled, string> = {
@@ -40,10 +51,12 @@ const unsavedOutcome: Record<Settled, string> = {
 
 function unsavedQuestion(bench: BenchState, windows: readonly BenchWindow[]): Question {
   return {
-    text: `There is unsaved work in ${windows.map(window => windowTitle(bench, window)).join('; ')}. What shall happen to it?`,
+    text: `There is unsaved work in ${windows.map((window) => windowTitle(bench, window)).join('; ')}. What shall happen to it?`,
     choices: [
-      { id: 'save', label: 'Save and close' }, { id: 'discard', label: 'Close without saving' },
-      { id: 'leave', label: 'Leave open' }, { id: 'hide', label: 'Hide instead' },
+      { id: 'save', label: 'Save and close' },
+      { id: 'discard', label: 'Close without saving' },
+      { id: 'leave', label: 'Leave open' },
+      { id: 'hide', label: 'Hide instead' },
     ],
   }
 }
@@ -53,12 +66,16 @@ const close = (window: BenchWindow): Change => ({ kind: 'window.close', windowId
 function closeUnsaved(window: BenchWindow, policy: Settled): Change[] {
   switch (policy) {
     case 'save': {
-      const documents = window.content.documents.map(document => ({ ...document, unsaved: false }))
+      const documents = window.content.documents.map((document) => ({ ...document, unsaved: false }))
       return [{ kind: 'window.show', windowId: window.id, content: { ...window.content, documents } }, close(window)]
     }
-    case 'discard': return [close(window)]
-    case 'hide': return [{ kind: 'window.mode', windowId: window.id, mode: 'hidden' }]
-    case 'leave': return []
-    default: return assertNever(policy)
+    case 'discard':
+      return [close(window)]
+    case 'hide':
+      return [{ kind: 'window.mode', windowId: window.id, mode: 'hidden' }]
+    case 'leave':
+      return []
+    default:
+      return assertNever(policy)
   }
 }

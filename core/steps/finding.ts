@@ -10,5 +10,5 @@ export interface StepFinding {
   /** A full sentence. */
   readonly message: string
   /** The step as it would be right, where that can be told. */
-  readonly mend?: { readonly label: string, readonly step: Step }
+  readonly mend?: { readonly label: string; readonly step: Step }
 }

@@ -6,7 +6,10 @@ import { durationInWords } from './duration'
 import type { PlainStep, RunningPolicy, Step, UnsavedPolicy } from './schema'
 
 /** The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not given. */
-export type Names = Pick<BenchState, 'programs'> & { readonly frames?: Readonly<Record<string, string>>, readonly devices?: BenchState['devices'] }
+export type Names = Pick<BenchState, 'programs'> & {
+  readonly frames?: Readonly<Record<string, string>>
+  readonly devices?: BenchState['devices']
+}
 
 export const unsavedWords: Record<UnsavedPolicy, string> = {
   ask: 'asks about unsaved work',
@@ -38,23 +41,33 @@ function describeWay(step: PlainStep, names: Names): string {
       const running = step.whenRunning && step.whenRunning !== 'program' ? `; ${runningWords[step.whenRunning]}` : ''
       return `Opens ${program(step.programId)}${step.args.length > 0 ? ` with ${listOf(step.args)}` : ''}${how}${running}.`
     }
-    case 'program.switch': return `Goes from ${program(step.programId)} to ${program(step.otherId)} and back.`
-    case 'program.raise': return `Brings ${program(step.programId)} to the front.`
-    case 'program.close': return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
-    case 'place.open': return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${listed(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
-    case 'device.control': return describeControl(step, names)
-    case 'frame.switch': return `Switches ${listed(step.frameIds.map(id => names.frames?.[id] ?? `the frame “${id}”`))} ${step.to === 'toggle' ? 'the other way' : step.to}.`
-    case 'message.show': return `Shows the message “${step.text.replace(/\.$/, '')}”${step.sound ? ' with a sound' : ''}.`
-    case 'run.put-back': return 'Puts back what it has changed.'
-    case 'wait': return `Waits ${durationInWords(step.ms)}.`
-    default: return assertNever(step)
+    case 'program.switch':
+      return `Goes from ${program(step.programId)} to ${program(step.otherId)} and back.`
+    case 'program.raise':
+      return `Brings ${program(step.programId)} to the front.`
+    case 'program.close':
+      return `Closes ${program(step.programId)} and ${unsavedWords[step.unsaved]}.`
+    case 'place.open':
+      return `Opens ${listOf(step.places)}${step.programIds?.length ? ` in ${listed(step.programIds.map(program))}` : ''}${step.profile ? `, profile ${step.profile}` : ''}.`
+    case 'device.control':
+      return describeControl(step, names)
+    case 'frame.switch':
+      return `Switches ${listed(step.frameIds.map((id) => names.frames?.[id] ?? `the frame “${id}”`))} ${step.to === 'toggle' ? 'the other way' : step.to}.`
+    case 'message.show':
+      return `Shows the message “${step.text.replace(/\.$/, '')}”${step.sound ? ' with a sound' : ''}.`
+    case 'run.put-back':
+      return 'Puts back what it has changed.'
+    case 'wait':
+      return `Waits ${durationInWords(step.ms)}.`
+    default:
+      return assertNever(step)
   }
 }
 
 /** All steps of a lever in one sentence: “Opens X, then waits 2 s, then …”. */
 export function describeSteps(steps: readonly Step[], names: Names): string {
   if (steps.length === 0) return 'Does nothing yet.'
-  const sentences = steps.map(step => describeStep(step, names).replace(/\.$/, ''))
+  const sentences = steps.map((step) => describeStep(step, names).replace(/\.$/, ''))
   return sentences.map((sentence, i) => (i === 0 ? sentence : lowered(sentence))).join(', then ') + '.'
 }
 
@@ -63,6 +76,9 @@ function lowered(sentence: string): string {
 }
 
 function listOf(args: readonly string[]): string {
-  const shown = args.slice(0, 3).map(argument => (argument === '' ? '“”' : argument)).join(', ')
+  const shown = args
+    .slice(0, 3)
+    .map((argument) => (argument === '' ? '“”' : argument))
+    .join(', ')
   return args.length > 3 ? `${shown} and ${args.length - 3} more` : shown
 }

@@ -17,7 +17,13 @@ export interface TypingOutcome {
 
 /** Replays typing through the real resolver, with one key tapped as itself and held as a layer. */
 export function replayTyping(events: readonly TypingEvent[], code: string, holdMs: number): TypingOutcome {
-  const frame: Frame = { id: 'lab', name: 'Lab', on: true, position: 1, rules: [{ id: 'lab', kind: 'tap-hold', key: code, tap: null, holdMs, hold: { kind: 'layer' } }] }
+  const frame: Frame = {
+    id: 'lab',
+    name: 'Lab',
+    on: true,
+    position: 1,
+    rules: [{ id: 'lab', kind: 'tap-hold', key: code, tap: null, holdMs, hold: { kind: 'layer' } }],
+  }
   const resolver = createResolver({ levers: [], frames: [frame], programs: {} })
   let state = resolver.initial
   const delays: number[] = []
@@ -40,15 +46,23 @@ export function replayTyping(events: readonly TypingEvent[], code: string, holdM
   delays.sort((a, b) => a - b)
   const mean = delays.reduce((sum, delay) => sum + delay, 0) / Math.max(1, delays.length)
   return {
-    code, holdMs, keyCount, accidentalPerThousand: keyCount === 0 ? 0 : (accidental * 1000) / keyCount,
-    meanDelayMs: mean, p95DelayMs: delays[Math.max(0, Math.ceil(delays.length * 0.95) - 1)] ?? 0,
+    code,
+    holdMs,
+    keyCount,
+    accidentalPerThousand: keyCount === 0 ? 0 : (accidental * 1000) / keyCount,
+    meanDelayMs: mean,
+    p95DelayMs: delays[Math.max(0, Math.ceil(delays.length * 0.95) - 1)] ?? 0,
   }
 }
 
 export const HOLD_TIMES_MS: readonly number[] = Array.from({ length: 13 }, (_, i) => 100 + i * 25)
 
 /** Every candidate key at every hold time. `onProgress` is told how many of them are done. */
-export function sweepHoldTimes(events: readonly TypingEvent[], codes: readonly string[], onProgress: (done: number, all: number) => void = () => {}): TypingOutcome[] {
+export function sweepHoldTimes(
+  events: readonly TypingEvent[],
+  codes: readonly string[],
+  onProgress: (done: number, all: number) => void = () => {},
+): TypingOutcome[] {
   const outcomes: TypingOutcome[] = []
   for (const code of codes) {
     for (const holdMs of HOLD_TIMES_MS) {
@@ -64,8 +78,12 @@ const BEARABLE_PER_THOUSAND = 1
 
 /** The key and the hold time to take: bearable accidents first, then the least delay, then the shortest hold. */
 export function proposeHold(outcomes: readonly TypingOutcome[]): TypingOutcome | undefined {
-  const bearable = outcomes.filter(outcome => outcome.accidentalPerThousand <= BEARABLE_PER_THOUSAND)
-  const [best] = [...(bearable.length > 0 ? bearable : outcomes)].sort((a, b) =>
-    (bearable.length > 0 ? 0 : a.accidentalPerThousand - b.accidentalPerThousand) || a.meanDelayMs - b.meanDelayMs || a.holdMs - b.holdMs)
+  const bearable = outcomes.filter((outcome) => outcome.accidentalPerThousand <= BEARABLE_PER_THOUSAND)
+  const [best] = [...(bearable.length > 0 ? bearable : outcomes)].sort(
+    (a, b) =>
+      (bearable.length > 0 ? 0 : a.accidentalPerThousand - b.accidentalPerThousand) ||
+      a.meanDelayMs - b.meanDelayMs ||
+      a.holdMs - b.holdMs,
+  )
   return best
 }

@@ -2,7 +2,10 @@ import { composeArguments, writePart } from '../command'
 import type { ArgumentPart, ArgumentRules } from '../command'
 
 /** An argument with the key by which a variant names it: an option by its name, anything else by its text. */
-export interface KeyedPart { readonly key: string, readonly part: ArgumentPart }
+export interface KeyedPart {
+  readonly key: string
+  readonly part: ArgumentPart
+}
 
 type Rules = Pick<ArgumentRules, 'options' | 'positionals'>
 
@@ -18,11 +21,14 @@ export function argumentKeys(args: readonly string[], rules: Rules): KeyedPart[]
 }
 
 /** How one argument of a variant differs: another value or text, or `null` to leave it out. */
-export interface ArgumentEdit { readonly key: string, readonly text: string | null }
+export interface ArgumentEdit {
+  readonly key: string
+  readonly text: string | null
+}
 
 /** The arguments with the edits made; an edit whose key is not there changes nothing. */
 export function editArguments(args: readonly string[], rules: Rules, edits: readonly ArgumentEdit[]): string[] {
-  const byKey = new Map(edits.map(edit => [edit.key, edit.text]))
+  const byKey = new Map(edits.map((edit) => [edit.key, edit.text]))
   return argumentKeys(args, rules).flatMap(({ key, part }) => {
     const text = byKey.get(key)
     if (text === undefined) return writePart(part)
@@ -32,23 +38,30 @@ export function editArguments(args: readonly string[], rules: Rules, edits: read
 
 /** What a part says: the value of an option, the text of anything else; `''` for an option without a value. */
 export function textOf(part: ArgumentPart): string {
-  return part.kind === 'option' ? part.value ?? '' : part.text
+  return part.kind === 'option' ? (part.value ?? '') : part.text
 }
 
 function withText(part: ArgumentPart, text: string): ArgumentPart {
   if (part.kind !== 'option') return { ...part, text }
-  return part.option.value === 'none' ? part : { ...part, joiner: part.joiner ?? part.option.joiners[0] ?? '=', value: text }
+  return part.option.value === 'none'
+    ? part
+    : { ...part, joiner: part.joiner ?? part.option.joiners[0] ?? '=', value: text }
 }
 
 /** The edits that make `edited` of `args`, or undefined when leaving out and replacing are not enough. */
-export function findEdits(args: readonly string[], edited: readonly string[], rules: Rules): ArgumentEdit[] | undefined {
+export function findEdits(
+  args: readonly string[],
+  edited: readonly string[],
+  rules: Rules,
+): ArgumentEdit[] | undefined {
   const from = argumentKeys(args, rules)
   const to = argumentKeys(edited, rules)
   const edits: ArgumentEdit[] = []
   let j = 0
   for (const [i, { key, part }] of from.entries()) {
     const other = to[j]
-    const replaces = other !== undefined && from.length - i === to.length - j && part.kind !== 'option' && other.part.kind !== 'option'
+    const replaces =
+      other !== undefined && from.length - i === to.length - j && part.kind !== 'option' && other.part.kind !== 'option'
     if (other === undefined || (other.key !== key && !replaces)) {
       edits.push({ key, text: null })
       continue
@@ -57,5 +70,7 @@ export function findEdits(args: readonly string[], edited: readonly string[], ru
     j += 1
   }
   const made = editArguments(args, rules, edits)
-  return j === to.length && made.length === edited.length && made.every((text, i) => text === edited[i]) ? edits : undefined
+  return j === to.length && made.length === edited.length && made.every((text, i) => text === edited[i])
+    ? edits
+    : undefined
 }

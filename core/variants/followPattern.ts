@@ -20,14 +20,18 @@ export function followPattern(lever: Lever, pattern: Lever, programs: Programs):
   const { variant } = lever
   if (variant?.patternId !== pattern.id) return lever
   const isOwn = (field: PatternField) => variant.own.includes(field)
-  const taken = Object.fromEntries(PATTERN_FIELDS.filter(field => !isOwn(field)).map(field => [field, pattern[field]]))
-  const steps = isOwn('steps') ? lever.steps : pattern.steps.map(step => editStep(step, variant, programs))
+  const taken = Object.fromEntries(
+    PATTERN_FIELDS.filter((field) => !isOwn(field)).map((field) => [field, pattern[field]]),
+  )
+  const steps = isOwn('steps') ? lever.steps : pattern.steps.map((step) => editStep(step, variant, programs))
   return { ...lever, ...taken, steps }
 }
 
 function editStep(step: Step, variant: Variant, programs: Programs): Step {
-  const edits = variant.args.filter(edit => edit.stepId === step.id)
-  return step.kind === 'program.open' && edits.length > 0 ? { ...step, args: editArguments(step.args, rulesOf(step, programs), edits) } : step
+  const edits = variant.args.filter((edit) => edit.stepId === step.id)
+  return step.kind === 'program.open' && edits.length > 0
+    ? { ...step, args: editArguments(step.args, rulesOf(step, programs), edits) }
+    : step
 }
 
 /**
@@ -38,12 +42,22 @@ export function ownAfterEdit(before: Lever, edited: LeverDraft, pattern: Lever, 
   const variant = before.variant!
   const differs = (field: PatternField) => !same(edited[field], pattern[field])
   const touched = (field: PatternField) => !same(edited[field], before[field])
-  const own = PATTERN_FIELDS.filter(field => field !== 'steps' && (differs(field) || (variant.own.includes(field) && !touched(field))))
-  const args = variant.own.includes('steps') && !touched('steps') ? undefined : argsAfterEdit(before, edited.steps, pattern, programs)
+  const own = PATTERN_FIELDS.filter(
+    (field) => field !== 'steps' && (differs(field) || (variant.own.includes(field) && !touched(field))),
+  )
+  const args =
+    variant.own.includes('steps') && !touched('steps')
+      ? undefined
+      : argsAfterEdit(before, edited.steps, pattern, programs)
   return args ? { ...variant, own, args } : { ...variant, own: [...own, 'steps'], args: [] }
 }
 
-function argsAfterEdit(before: Lever, edited: readonly Step[], pattern: Lever, programs: Programs): Variant['args'] | undefined {
+function argsAfterEdit(
+  before: Lever,
+  edited: readonly Step[],
+  pattern: Lever,
+  programs: Programs,
+): Variant['args'] | undefined {
   if (edited.length !== pattern.steps.length) return undefined
   const args: Variant['args'] = []
   for (const [i, step] of edited.entries()) {
@@ -55,7 +69,7 @@ function argsAfterEdit(before: Lever, edited: readonly Step[], pattern: Lever, p
     if (!same({ ...step, args: [] }, { ...model, args: [] })) return undefined
     const edits = findEdits(model.args, step.args, rulesOf(model, programs))
     if (!edits) return undefined
-    args.push(...edits.map(edit => ({ stepId: step.id, ...edit })))
+    args.push(...edits.map((edit) => ({ stepId: step.id, ...edit })))
     args.push(...untouched(before, step, args, programs))
   }
   return args
@@ -64,8 +78,13 @@ function argsAfterEdit(before: Lever, edited: readonly Step[], pattern: Lever, p
 /** Edits from before that say what the pattern says at present, and were left as they are: they stay the variant's own. */
 function untouched(before: Lever, step: OpenStep, found: Variant['args'], programs: Programs): Variant['args'] {
   const now = new Map(argumentKeys(step.args, rulesOf(step, programs)).map(({ key, part }) => [key, textOf(part)]))
-  return before.variant!.args.filter(edit => edit.stepId === step.id && edit.text !== null
-    && !found.some(other => other.stepId === step.id && other.key === edit.key) && now.get(edit.key) === edit.text)
+  return before.variant!.args.filter(
+    (edit) =>
+      edit.stepId === step.id &&
+      edit.text !== null &&
+      !found.some((other) => other.stepId === step.id && other.key === edit.key) &&
+      now.get(edit.key) === edit.text,
+  )
 }
 
 function same(one: unknown, other: unknown): boolean {
@@ -74,9 +93,29 @@ function same(one: unknown, other: unknown): boolean {
 
 /** What makes a variant differ, in words: `--edition: trial`, `without ${captures}/veil-0002.frame`, `its own keys`. */
 export function describeOwn(variant: Variant): string[] {
-  const words: Record<PatternField, string> = { aliases: 'its own aliases', steps: 'its own steps', triggers: 'its own keys', scope: 'its own scope', enabled: 'switched by itself', frameId: 'in a frame of its own', whileRunning: 'its own way with a second pull', icon: 'its own icon', interlock: 'its own interlock', lamp: 'its own lamp', feedback: 'its own feedback' }
+  const words: Record<PatternField, string> = {
+    aliases: 'its own aliases',
+    steps: 'its own steps',
+    triggers: 'its own keys',
+    scope: 'its own scope',
+    enabled: 'switched by itself',
+    frameId: 'in a frame of its own',
+    whileRunning: 'its own way with a second pull',
+    icon: 'its own icon',
+    interlock: 'its own interlock',
+    lamp: 'its own lamp',
+    feedback: 'its own feedback',
+  }
   return [
-    ...variant.args.map(({ key, text }) => (text === null ? `without ${key}` : text === '' ? `with ${key}` : key.startsWith('-') || key.startsWith('/') ? `${key}: ${text}` : `${text} in place of ${key}`)),
-    ...variant.own.map(field => words[field]),
+    ...variant.args.map(({ key, text }) =>
+      text === null
+        ? `without ${key}`
+        : text === ''
+          ? `with ${key}`
+          : key.startsWith('-') || key.startsWith('/')
+            ? `${key}: ${text}`
+            : `${text} in place of ${key}`,
+    ),
+    ...variant.own.map((field) => words[field]),
   ]
 }

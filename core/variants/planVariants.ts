@@ -38,24 +38,33 @@ export function columnsOf(pattern: Lever, bench: BenchState): VariantColumn[] {
     const program = bench.programs[step.programId]
     return argumentKeys(step.args, rulesOf(step, bench.programs)).map(({ key, part }): VariantColumn => {
       const base = { id: `${step.id}:${key}`, stepId: step.id, key }
-      if (part.kind === 'option' && part.option.value !== 'none') return { ...base, kind: 'value', pattern: textOf(part), ...choices(part.option, program, bench) }
+      if (part.kind === 'option' && part.option.value !== 'none')
+        return { ...base, kind: 'value', pattern: textOf(part), ...choices(part.option, program, bench) }
       return { ...base, kind: 'present', pattern: part.kind === 'option' ? key : part.text }
     })
   })
 }
 
-function choices(option: Parameters<typeof choicesOf>[0], program: Program | undefined, bench: BenchState): { choices?: readonly ValueChoice[] } {
+function choices(
+  option: Parameters<typeof choicesOf>[0],
+  program: Program | undefined,
+  bench: BenchState,
+): { choices?: readonly ValueChoice[] } {
   const known = program && choicesOf(option, program, bench)
   return known ? { choices: known } : {}
 }
 
 /** A name with the row's values in it: `Reduce, {--edition}` with `--edition` as trial is `Reduce, trial`. The readable name of a value is used where there is one. */
-export function nameFrom(template: string, columns: readonly VariantColumn[], cells: Readonly<Record<string, string>>): string {
+export function nameFrom(
+  template: string,
+  columns: readonly VariantColumn[],
+  cells: Readonly<Record<string, string>>,
+): string {
   return template.replace(/\{([^{}]+)\}/g, (whole, key: string) => {
-    const column = columns.find(entry => entry.key === key || entry.key.replace(/^[-/]+/, '') === key)
+    const column = columns.find((entry) => entry.key === key || entry.key.replace(/^[-/]+/, '') === key)
     if (!column) return whole
     const value = cells[column.id] ?? column.pattern
-    return column.choices?.find(choice => choice.value === value)?.name ?? value
+    return column.choices?.find((choice) => choice.value === value)?.name ?? value
   })
 }
 
@@ -96,11 +105,15 @@ export function chordsInRow(first: string, count: number, input: Omit<PlanInput,
 /** What a chord of a new variant would clash with; notes left out. */
 function chordCheck({ pattern, levers, frames, bench, keys }: Omit<PlanInput, 'rows'>): (chord: string) => Clash[] {
   const index = createClashIndex({ levers, frames, programs: bench.programs, keys })
-  return chord => clashesWith(chord, { ...pattern, id: 'variant-probe' }, index).filter(clash => clash.severity !== 'note')
+  return (chord) =>
+    clashesWith(chord, { ...pattern, id: 'variant-probe' }, index).filter((clash) => clash.severity !== 'note')
 }
 
 /** A variant ready to be made. */
-export interface PlannedVariant { readonly draft: LeverDraft, readonly variant: Variant }
+export interface PlannedVariant {
+  readonly draft: LeverDraft
+  readonly variant: Variant
+}
 
 /**
  * Every row as a lever, or everything that is wrong, before anything is made. Issues, `at` as `rows.N.part`: `variant-of-variant`,
@@ -108,28 +121,63 @@ export interface PlannedVariant { readonly draft: LeverDraft, readonly variant: 
  */
 export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
   const { pattern, rows, levers, bench } = input
-  if (pattern.variant) return fail({ code: 'variant-of-variant', message: `${pattern.plate} ${pattern.name} is itself a variant. Make variants from its pattern.`, at: 'pattern' })
-  if (rows.length === 0) return fail({ code: 'no-rows', message: 'There is no row yet. Add one for each variant.', at: 'rows' })
+  if (pattern.variant)
+    return fail({
+      code: 'variant-of-variant',
+      message: `${pattern.plate} ${pattern.name} is itself a variant. Make variants from its pattern.`,
+      at: 'pattern',
+    })
+  if (rows.length === 0)
+    return fail({ code: 'no-rows', message: 'There is no row yet. Add one for each variant.', at: 'rows' })
   const columns = columnsOf(pattern, bench)
   const issues: Issue[] = []
-  const names = new Set(levers.map(lever => lever.name))
+  const names = new Set(levers.map((lever) => lever.name))
   const chords = new Map<string, number>()
   const planned = rows.map((row, i): PlannedVariant => {
     const at = (part: string) => `rows.${i}.${part}`
-    if (names.has(row.name.trim())) issues.push({ code: 'name-twice', message: `There is a lever “${row.name.trim()}” already. Give row ${i + 1} another name.`, at: at('name') })
+    if (names.has(row.name.trim()))
+      issues.push({
+        code: 'name-twice',
+        message: `There is a lever “${row.name.trim()}” already. Give row ${i + 1} another name.`,
+        at: at('name'),
+      })
     names.add(row.name.trim())
-    for (const id of Object.keys(row.cells)) if (!columns.some(column => column.id === id)) issues.push({ code: 'column-unknown', message: `The pattern has no part “${id}”.`, at: at(`cells.${id}`) })
+    for (const id of Object.keys(row.cells))
+      if (!columns.some((column) => column.id === id))
+        issues.push({ code: 'column-unknown', message: `The pattern has no part “${id}”.`, at: at(`cells.${id}`) })
     const triggers = triggersOf(row, i, chords, issues)
     const args = columns.flatMap((column) => {
       const cell = row.cells[column.id]
       const text = cell === undefined ? undefined : editOf(column, cell)
       return text === undefined ? [] : [{ stepId: column.stepId, key: column.key, text }]
     })
-    const variant: Variant = { patternId: pattern.id, own: ['triggers', ...(row.icon === undefined ? [] : ['icon' as const])], args }
-    const base: Lever = { ...pattern, id: `planned-${i}`, name: row.name.trim(), triggers, ...(row.icon === undefined ? {} : { icon: row.icon }), variant }
-    const { id: _id, plate: _plate, version: _version, variant: _variant, ...draft } = followPattern(base, pattern, bench.programs)
+    const variant: Variant = {
+      patternId: pattern.id,
+      own: ['triggers', ...(row.icon === undefined ? [] : ['icon' as const])],
+      args,
+    }
+    const base: Lever = {
+      ...pattern,
+      id: `planned-${i}`,
+      name: row.name.trim(),
+      triggers,
+      ...(row.icon === undefined ? {} : { icon: row.icon }),
+      variant,
+    }
+    const {
+      id: _id,
+      plate: _plate,
+      version: _version,
+      variant: _variant,
+      ...draft
+    } = followPattern(base, pattern, bench.programs)
     const checked = leverDraftSchema.safeParse(draft)
-    if (!checked.success) issues.push(...checked.error.issues.filter(issue => issue.path[0] === 'name').map(issue => ({ code: issue.code, message: issue.message, at: at('name') })))
+    if (!checked.success)
+      issues.push(
+        ...checked.error.issues
+          .filter((issue) => issue.path[0] === 'name')
+          .map((issue) => ({ code: issue.code, message: issue.message, at: at('name') })),
+      )
     return { draft, variant }
   })
   return issues.length > 0 ? fail(...issues) : succeed(planned)
@@ -146,12 +194,17 @@ function triggersOf(row: VariantRow, i: number, chords: Map<string, number>, iss
   if (row.chord.trim() === '') return []
   const parsed = parseChord(row.chord)
   if (!parsed.ok) {
-    issues.push(...parsed.issues.map(issue => ({ ...issue, at: `rows.${i}.chord` })))
+    issues.push(...parsed.issues.map((issue) => ({ ...issue, at: `rows.${i}.chord` })))
     return []
   }
   const chord = formatChord(parsed.value)
   const earlier = chords.get(chord)
-  if (earlier !== undefined) issues.push({ code: 'chord-twice', message: `Rows ${earlier + 1} and ${i + 1} both have ${chord}. Give one of them another.`, at: `rows.${i}.chord` })
+  if (earlier !== undefined)
+    issues.push({
+      code: 'chord-twice',
+      message: `Rows ${earlier + 1} and ${i + 1} both have ${chord}. Give one of them another.`,
+      at: `rows.${i}.chord`,
+    })
   else chords.set(chord, i)
   return [{ id: 't1', kind: 'chord', chord, wins: 'auto' }]
 }
@@ -159,5 +212,5 @@ function triggersOf(row: VariantRow, i: number, chords: Map<string, number>, iss
 /** What each row's chord would clash with, as things stand; by row. */
 export function clashesOfRows({ rows, ...input }: PlanInput): Clash[][] {
   const clashesOf = chordCheck(input)
-  return rows.map(row => (parseChord(row.chord).ok ? clashesOf(row.chord) : []))
+  return rows.map((row) => (parseChord(row.chord).ok ? clashesOf(row.chord) : []))
 }

@@ -8,13 +8,21 @@ export default defineEventHandler(async (event) => {
   const { feed } = await useEngine()
   const { after } = endpoints.events.query.parse(getQuery(event))
   const response = event.node.res
-  response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'connection': 'keep-alive', 'x-accel-buffering': 'no' })
+  response.writeHead(200, {
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    connection: 'keep-alive',
+    'x-accel-buffering': 'no',
+  })
   response.write(': open\n\n')
   const lastSeen = event.node.req.headers['last-event-id']
-  const unsubscribe = feed.subscribe({ send: text => response.write(text), end: () => response.end() }, typeof lastSeen === 'string' ? lastSeen : after)
+  const unsubscribe = feed.subscribe(
+    { send: (text) => response.write(text), end: () => response.end() },
+    typeof lastSeen === 'string' ? lastSeen : after,
+  )
   const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)
   event._handled = true
-  await new Promise<void>(resolve => response.on('close', resolve))
+  await new Promise<void>((resolve) => response.on('close', resolve))
   clearInterval(heartbeat)
   unsubscribe()
 })

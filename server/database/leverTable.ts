@@ -8,7 +8,9 @@ export async function readLevers(database: Queries): Promise<Lever[]> {
   const rows = await database.select().from(levers).orderBy(asc(levers.plate))
   const bound = await database.select().from(triggers).orderBy(asc(triggers.leverId), asc(triggers.position))
   const byLever = groupByLever(bound)
-  return rows.map(row => withoutNothing({ ...row, triggers: (byLever.get(row.id) ?? []).map(trigger => trigger.body) }))
+  return rows.map((row) =>
+    withoutNothing({ ...row, triggers: (byLever.get(row.id) ?? []).map((trigger) => trigger.body) }),
+  )
 }
 
 function groupByLever<T extends { leverId: string }>(rows: T[]): Map<string, T[]> {
@@ -19,7 +21,11 @@ function groupByLever<T extends { leverId: string }>(rows: T[]): Map<string, T[]
 
 /** Frees the numbers of levers that are about to be written, so that they can change places. */
 export async function freePlates(database: Queries, ids: readonly string[]): Promise<void> {
-  if (ids.length > 1) await database.update(levers).set({ plate: sql`-${levers.plate}` }).where(inArray(levers.id, [...ids]))
+  if (ids.length > 1)
+    await database
+      .update(levers)
+      .set({ plate: sql`-${levers.plate}` })
+      .where(inArray(levers.id, [...ids]))
 }
 
 /** Writes a lever with its triggers, whether it is there already or not. */
@@ -28,7 +34,18 @@ export async function writeLever(database: Queries, { triggers: bound, ...writte
   await database.insert(levers).values(lever).onConflictDoUpdate({ target: levers.id, set: lever })
   await database.delete(triggers).where(eq(triggers.leverId, lever.id))
   if (bound.length > 0) {
-    await database.insert(triggers).values(bound.map((trigger, position) => ({ id: trigger.id, leverId: lever.id, position, kind: trigger.kind, chord: triggerKeys(trigger), body: trigger })))
+    await database
+      .insert(triggers)
+      .values(
+        bound.map((trigger, position) => ({
+          id: trigger.id,
+          leverId: lever.id,
+          position,
+          kind: trigger.kind,
+          chord: triggerKeys(trigger),
+          body: trigger,
+        })),
+      )
   }
 }
 
@@ -38,7 +55,11 @@ export async function removeLever(database: Queries, id: string): Promise<void> 
 
 export async function readFrames(database: Queries): Promise<Frame[]> {
   const rows = await database.select().from(frames).orderBy(asc(frames.position))
-  return rows.map(({ condition, rules, ...frame }) => ({ ...frame, ...(condition ? { condition } : {}), ...(rules ? { rules } : {}) }))
+  return rows.map(({ condition, rules, ...frame }) => ({
+    ...frame,
+    ...(condition ? { condition } : {}),
+    ...(rules ? { rules } : {}),
+  }))
 }
 
 export async function writeFrame(database: Queries, written: Frame): Promise<void> {
@@ -69,5 +90,8 @@ export async function readKeySettings(database: Queries): Promise<KeySettings> {
 }
 
 export async function writeKeySettings(database: Queries, body: KeySettings): Promise<void> {
-  await database.insert(settings).values({ id: 'keys', body }).onConflictDoUpdate({ target: settings.id, set: { body } })
+  await database
+    .insert(settings)
+    .values({ id: 'keys', body })
+    .onConflictDoUpdate({ target: settings.id, set: { body } })
 }

@@ -7,7 +7,11 @@ import { join } from 'node:path'
 /** The store cannot be opened; the message says why and what to do. */
 export class StoreError extends Error {}
 
-interface Holder { pid: number, address: string, since: string }
+interface Holder {
+  pid: number
+  address: string
+  since: string
+}
 
 /**
  * Makes the folder and takes it for this process alone. The lock is an abstract socket named by the folder's real path
@@ -24,9 +28,10 @@ export async function lockStore(folder: string, address: string): Promise<() => 
     const probe = join(folder, `.probe-${process.pid}`)
     writeFileSync(probe, '')
     rmSync(probe)
-  }
-  catch (error) {
-    throw new StoreError(`The store folder ${folder} cannot be written (${(error as Error).message}). Choose another with KEEN_DATA, or change its permissions.`)
+  } catch (error) {
+    throw new StoreError(
+      `The store folder ${folder} cannot be written (${(error as Error).message}). Choose another with KEEN_DATA, or change its permissions.`,
+    )
   }
   const socket = process.platform === 'linux' ? await takeSocket(realPath) : takeFile(holderFile)
   if (!socket) throw new StoreError(heldBy(folder, holderFile))
@@ -40,8 +45,10 @@ export async function lockStore(folder: string, address: string): Promise<() => 
 function takeSocket(realPath: string): Promise<Server | undefined> {
   const name = `\0keen-lever-${createHash('sha256').update(realPath).digest('hex').slice(0, 32)}`
   return new Promise((resolve, reject) => {
-    const server = createServer(connection => connection.destroy())
-    server.once('error', (error: NodeJS.ErrnoException) => (error.code === 'EADDRINUSE' ? resolve(undefined) : reject(error)))
+    const server = createServer((connection) => connection.destroy())
+    server.once('error', (error: NodeJS.ErrnoException) =>
+      error.code === 'EADDRINUSE' ? resolve(undefined) : reject(error),
+    )
     server.listen(name, () => resolve(server.unref()))
   })
 }
@@ -52,8 +59,7 @@ function takeFile(holderFile: string): true | undefined {
   try {
     process.kill(holder.pid, 0)
     return undefined
-  }
-  catch {
+  } catch {
     return true
   }
 }
@@ -61,8 +67,7 @@ function takeFile(holderFile: string): true | undefined {
 function readHolder(holderFile: string): Holder | undefined {
   try {
     return JSON.parse(readFileSync(holderFile, 'utf8')) as Holder
-  }
-  catch {
+  } catch {
     return undefined
   }
 }

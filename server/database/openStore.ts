@@ -35,11 +35,12 @@ export async function openStore(folder: string, address: string, { fresh = false
         unlock()
       },
     }
-  }
-  catch (error) {
+  } catch (error) {
     unlock()
     if (error instanceof StoreError) throw error
-    throw new StoreError(`The store ${folder} cannot be opened (${(error as Error).message}). Keep a copy of the folder, then start with --fresh or another KEEN_DATA.`)
+    throw new StoreError(
+      `The store ${folder} cannot be opened (${(error as Error).message}). Keep a copy of the folder, then start with --fresh or another KEEN_DATA.`,
+    )
   }
 }
 
@@ -55,7 +56,10 @@ async function openEngine(path: string): Promise<PGlite> {
   return PGlite.create(path)
 }
 
-interface Migrator { dialect: { migrate: (migrations: MigrationMeta[], session: unknown, config: object) => Promise<void> }, session: unknown }
+interface Migrator {
+  dialect: { migrate: (migrations: MigrationMeta[], session: unknown, config: object) => Promise<void> }
+  session: unknown
+}
 
 async function migrate(database: Database): Promise<void> {
   // drizzle's public migrator reads a folder; in the built server the migrations are assets.

@@ -16,7 +16,10 @@ export const frames = pgTable('frames', {
 })
 
 /** What holds for all levers, one row for each subject. */
-export const settings = pgTable('settings', { id: text('id').primaryKey(), body: json('body').$type<KeySettings>().notNull() })
+export const settings = pgTable('settings', {
+  id: text('id').primaryKey(),
+  body: json('body').$type<KeySettings>().notNull(),
+})
 
 /** Recorded typing: times and key codes only. */
 export const recordings = pgTable('recordings', {
@@ -29,7 +32,9 @@ export const recordings = pgTable('recordings', {
 export const levers = pgTable('levers', {
   id: text('id').primaryKey(),
   plate: integer('plate').notNull().unique(),
-  frameId: text('frame_id').notNull().references(() => frames.id),
+  frameId: text('frame_id')
+    .notNull()
+    .references(() => frames.id),
   name: text('name').notNull(),
   aliases: json('aliases').$type<Lever['aliases']>().notNull(),
   steps: json('steps').$type<Lever['steps']>().notNull(),
@@ -61,23 +66,29 @@ export const icons = pgTable('icons', {
   base64: text('base64').notNull(),
 })
 
-export const triggers = pgTable('triggers', {
-  /** Unique within its lever. */
-  id: text('id').notNull(),
-  leverId: text('lever_id').notNull().references(() => levers.id, { onDelete: 'cascade' }),
-  position: integer('position').notNull(),
-  kind: text('kind').notNull(),
-  chord: text('chord').notNull(),
-  body: json('body').$type<Trigger>().notNull(),
-}, table => [index('triggers_lever').on(table.leverId), index('triggers_chord').on(table.chord)])
+export const triggers = pgTable(
+  'triggers',
+  {
+    /** Unique within its lever. */
+    id: text('id').notNull(),
+    leverId: text('lever_id')
+      .notNull()
+      .references(() => levers.id, { onDelete: 'cascade' }),
+    position: integer('position').notNull(),
+    kind: text('kind').notNull(),
+    chord: text('chord').notNull(),
+    body: json('body').$type<Trigger>().notNull(),
+  },
+  (table) => [index('triggers_lever').on(table.leverId), index('triggers_chord').on(table.chord)],
+)
 
 /** One thing that a user's act altered; `null` is "not there". Changes of the bench come with those that take them back, in order. */
-export type RevisionEntry
-  = | { kind: 'lever', id: string, before: Lever | null, after: Lever | null }
-    | { kind: 'frame', id: string, before: Frame | null, after: Frame | null }
-    | { kind: 'value', id: string, before: NamedValue | null, after: NamedValue | null }
-    | { kind: 'keys', id: 'keys', before: KeySettings, after: KeySettings }
-    | { kind: 'bench', changes: Change[], inverse: Change[] }
+export type RevisionEntry =
+  | { kind: 'lever'; id: string; before: Lever | null; after: Lever | null }
+  | { kind: 'frame'; id: string; before: Frame | null; after: Frame | null }
+  | { kind: 'value'; id: string; before: NamedValue | null; after: NamedValue | null }
+  | { kind: 'keys'; id: 'keys'; before: KeySettings; after: KeySettings }
+  | { kind: 'bench'; changes: Change[]; inverse: Change[] }
 
 export const revisions = pgTable('revisions', {
   id: serial('id').primaryKey(),
@@ -93,20 +104,28 @@ export const benchSnapshots = pgTable('bench_snapshots', {
   state: json('state').$type<BenchState>().notNull(),
 })
 
-export const benchChanges = pgTable('bench_changes', {
-  version: integer('version').primaryKey(),
-  atMs: instantMs('at_ms').notNull(),
-  source: text('source').$type<'run' | 'put-back' | 'hand' | 'edit'>().notNull(),
-  runId: text('run_id'),
-  stepIndex: integer('step_index'),
-  change: json('change').$type<Change>().notNull(),
-}, table => [index('bench_changes_run').on(table.runId)])
+export const benchChanges = pgTable(
+  'bench_changes',
+  {
+    version: integer('version').primaryKey(),
+    atMs: instantMs('at_ms').notNull(),
+    source: text('source').$type<'run' | 'put-back' | 'hand' | 'edit'>().notNull(),
+    runId: text('run_id'),
+    stepIndex: integer('step_index'),
+    change: json('change').$type<Change>().notNull(),
+  },
+  (table) => [index('bench_changes_run').on(table.runId)],
+)
 
-export const runs = pgTable('runs', {
-  id: text('id').primaryKey(),
-  leverId: text('lever_id').notNull(),
-  startedAtMs: instantMs('started_at_ms').notNull(),
-  phase: text('phase').$type<Run['phase']>().notNull(),
-  outcome: text('outcome').$type<Run['outcome']>().notNull(),
-  body: json('body').$type<Run>().notNull(),
-}, table => [index('runs_started').on(table.startedAtMs), index('runs_phase').on(table.phase)])
+export const runs = pgTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    leverId: text('lever_id').notNull(),
+    startedAtMs: instantMs('started_at_ms').notNull(),
+    phase: text('phase').$type<Run['phase']>().notNull(),
+    outcome: text('outcome').$type<Run['outcome']>().notNull(),
+    body: json('body').$type<Run>().notNull(),
+  },
+  (table) => [index('runs_started').on(table.startedAtMs), index('runs_phase').on(table.phase)],
+)

@@ -13,25 +13,39 @@ export interface BookState {
 }
 
 /** An edit ready to be made: what the history calls it, what it alters, and what to answer. */
-export interface PlannedEdit<T> { readonly label: string, readonly entries: RevisionEntry[], readonly answer: T }
+export interface PlannedEdit<T> {
+  readonly label: string
+  readonly entries: RevisionEntry[]
+  readonly answer: T
+}
 
 export function leverMissing(id: string): Issue {
-  return { code: 'lever-missing', message: `There is no lever “${id}”; it may have been deleted. Undo brings a deleted lever back.` }
+  return {
+    code: 'lever-missing',
+    message: `There is no lever “${id}”; it may have been deleted. Undo brings a deleted lever back.`,
+  }
 }
 
 /** The lever in the version an edit was made from. Issues: `lever-missing`, `stale`. */
 export function currentLever(state: BookState, id: string, version: number): Result<Lever> {
   const lever = state.levers.get(id)
   if (!lever) return fail(leverMissing(id))
-  if (lever.version !== version) return fail({ code: 'stale', message: `${lever.plate} ${lever.name} was edited elsewhere since you opened it (version ${lever.version}, not ${version}). Nothing was overwritten.`, at: 'version' })
+  if (lever.version !== version)
+    return fail({
+      code: 'stale',
+      message: `${lever.plate} ${lever.name} was edited elsewhere since you opened it (version ${lever.version}, not ${version}). Nothing was overwritten.`,
+      at: 'version',
+    })
   return succeed(lever)
 }
 
 /** All of the levers, in order, or everything that is wrong with any. */
-export function currentLevers(state: BookState, refs: readonly { id: string, version: number }[]): Result<Lever[]> {
+export function currentLevers(state: BookState, refs: readonly { id: string; version: number }[]): Result<Lever[]> {
   const found = refs.map(({ id, version }) => currentLever(state, id, version))
-  const issues = found.flatMap((result, i) => (result.ok ? [] : result.issues.map(issue => ({ ...issue, at: `levers.${i}` }))))
-  return issues.length > 0 ? fail(...issues) : succeed(found.flatMap(result => (result.ok ? [result.value] : [])))
+  const issues = found.flatMap((result, i) =>
+    result.ok ? [] : result.issues.map((issue) => ({ ...issue, at: `levers.${i}` })),
+  )
+  return issues.length > 0 ? fail(...issues) : succeed(found.flatMap((result) => (result.ok ? [result.value] : [])))
 }
 
 export function nextPlate(state: BookState): number {
@@ -46,5 +60,10 @@ export function nameOf(levers: readonly Lever[]): string {
 }
 
 export function edited(before: Lever, after: Partial<Lever>): Extract<RevisionEntry, { kind: 'lever' }> {
-  return { kind: 'lever', id: before.id, before, after: withoutNothing({ ...before, ...after, version: before.version + 1 }) }
+  return {
+    kind: 'lever',
+    id: before.id,
+    before,
+    after: withoutNothing({ ...before, ...after, version: before.version + 1 }),
+  }
 }

@@ -4,7 +4,10 @@ import { minuteOfDay, steadyClock } from './clock'
 test('the clock goes on steadily when somebody sets the wall clock, forward or back', () => {
   let wallMs = 1_000_000
   let elapsedMs = 50
-  const clock = steadyClock(() => wallMs, () => elapsedMs)
+  const clock = steadyClock(
+    () => wallMs,
+    () => elapsedMs,
+  )
   expect(clock.nowMs()).toBe(1_000_000)
   elapsedMs += 600
   wallMs += 600 + 3_600_000
@@ -15,5 +18,7 @@ test('the clock goes on steadily when somebody sets the wall clock, forward or b
 })
 
 test('the minute of the day is that of the wall clock', () => {
-  expect([minuteOfDay(new Date(2026, 10, 25, 0, 0, 59)), minuteOfDay(new Date(2026, 10, 25, 23, 59))]).toEqual([0, 1439])
+  expect([minuteOfDay(new Date(2026, 10, 25, 0, 0, 59)), minuteOfDay(new Date(2026, 10, 25, 23, 59))]).toEqual([
+    0, 1439,
+  ])
 })

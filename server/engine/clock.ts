@@ -1,5 +1,7 @@
 /** The time, told by whoever keeps it. */
-export interface Clock { readonly nowMs: () => number }
+export interface Clock {
+  readonly nowMs: () => number
+}
 
 /**
  * The wall clock as it was at the start, going on steadily: a wait takes as long as it was meant to, also when somebody sets the

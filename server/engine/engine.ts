@@ -35,7 +35,11 @@ export async function openEngine(folder: string, address: string, options: { fre
   }
   const keyDesk = new KeyDesk(book, workstation, feed)
   return {
-    store, book, workstation, keyDesk, feed,
+    store,
+    book,
+    workstation,
+    keyDesk,
+    feed,
     async close() {
       feed.close()
       workstation.close()

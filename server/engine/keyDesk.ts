@@ -25,9 +25,13 @@ export class KeyDesk {
   private count = 0
   /** What is to be decided at the latest when the next key does not come before, by keyboard. */
   private readonly timers = new Map<string, NodeJS.Timeout>()
-  private built?: { revision: number, programs: unknown, frames: readonly Frame[], resolver: Resolver }
+  private built?: { revision: number; programs: unknown; frames: readonly Frame[]; resolver: Resolver }
 
-  constructor(private readonly book: LeverBook, private readonly workstation: Workstation, private readonly feed: LiveFeed) {}
+  constructor(
+    private readonly book: LeverBook,
+    private readonly workstation: Workstation,
+    private readonly feed: LiveFeed,
+  ) {}
 
   get log(): KeyLogEntry[] {
     return this.entries
@@ -37,7 +41,7 @@ export class KeyDesk {
   press(source: string, events: readonly KeyEvent[]): Promise<KeyLogEntry[]> {
     return this.queue.run(async () => {
       const made: KeyLogEntry[] = []
-      for (const event of events) made.push(...await this.take(source, event))
+      for (const event of events) made.push(...(await this.take(source, event)))
       return made
     })
   }
@@ -49,7 +53,9 @@ export class KeyDesk {
 
   private async take(source: string, event: KeyEvent): Promise<KeyLogEntry[]> {
     const resolver = this.resolver()
-    const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, { frontProgramId: frontProgram(this.workstation.state)?.id })
+    const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, {
+      frontProgramId: frontProgram(this.workstation.state)?.id,
+    })
     this.remember(source, state)
     this.tickLater(source, state, event.atMs)
     const made: KeyLogEntry[] = []
@@ -72,9 +78,15 @@ export class KeyDesk {
     clearTimeout(this.timers.get(source))
     this.timers.delete(source)
     if (waitUntilMs === null) return
-    this.timers.set(source, setTimeout(() => {
-      this.press(source, [{ kind: 'tick', atMs: waitUntilMs }]).catch(error => console.error('keys:', error))
-    }, Math.max(0, waitUntilMs - lastAtMs) + GRACE_MS))
+    this.timers.set(
+      source,
+      setTimeout(
+        () => {
+          this.press(source, [{ kind: 'tick', atMs: waitUntilMs }]).catch((error) => console.error('keys:', error))
+        },
+        Math.max(0, waitUntilMs - lastAtMs) + GRACE_MS,
+      ),
+    )
   }
 
   private remember(source: string, state: ResolverState): void {
@@ -91,9 +103,19 @@ export class KeyDesk {
   private resolver(): Resolver {
     const { revision } = this.book
     const { programs } = this.workstation.state
-    const frames = framesNow(this.book.allFrames, this.workstation.state, this.built?.revision === revision ? this.built.frames : undefined, minuteOfDay())
+    const frames = framesNow(
+      this.book.allFrames,
+      this.workstation.state,
+      this.built?.revision === revision ? this.built.frames : undefined,
+      minuteOfDay(),
+    )
     if (this.built?.revision !== revision || this.built.programs !== programs || this.built.frames !== frames) {
-      this.built = { revision, programs, frames, resolver: createResolver({ levers: this.book.allLevers, frames, programs, keys: this.book.keySettings }) }
+      this.built = {
+        revision,
+        programs,
+        frames,
+        resolver: createResolver({ levers: this.book.allLevers, frames, programs, keys: this.book.keySettings }),
+      }
     }
     return this.built.resolver
   }

@@ -5,7 +5,20 @@ import { tableFor } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
-import { freePlates, readFrames, readKeySettings, readLevers, readValues, removeFrame, removeLever, removeValue, writeFrame, writeKeySettings, writeLever, writeValue } from '../database/leverTable'
+import {
+  freePlates,
+  readFrames,
+  readKeySettings,
+  readLevers,
+  readValues,
+  removeFrame,
+  removeLever,
+  removeValue,
+  writeFrame,
+  writeKeySettings,
+  writeLever,
+  writeValue,
+} from '../database/leverTable'
 import type { Database, Queries } from '../database/openStore'
 import { addRevision, markRevision, nextRedo, nextUndo, readHistory } from '../database/revisionTable'
 import type { RevisionEntry } from '../database/schema'
@@ -33,8 +46,23 @@ export class LeverBook {
     private history: History,
   ) {}
 
-  static async read(database: Database, queue: SerialQueue, feed: LiveFeed, workstation: Workstation): Promise<LeverBook> {
-    return new LeverBook(database, queue, feed, workstation, byId(await readLevers(database)), byId(await readFrames(database)), byId(await readValues(database)), await readKeySettings(database), await readHistory(database))
+  static async read(
+    database: Database,
+    queue: SerialQueue,
+    feed: LiveFeed,
+    workstation: Workstation,
+  ): Promise<LeverBook> {
+    return new LeverBook(
+      database,
+      queue,
+      feed,
+      workstation,
+      byId(await readLevers(database)),
+      byId(await readFrames(database)),
+      byId(await readValues(database)),
+      await readKeySettings(database),
+      await readHistory(database),
+    )
   }
 
   /** What edits are planned against. */
@@ -87,7 +115,10 @@ export class LeverBook {
       if (!planned.ok) return planned
       const { label, entries, answer } = planned.value
       if (entries.length === 0) return succeed(answer)
-      const stored = await this.store(withFollowers(entries, this.state, this.workstation.state.programs), (database, settled) => addRevision(database, { atMs: Date.now(), label, entries: settled }))
+      const stored = await this.store(
+        withFollowers(entries, this.state, this.workstation.state.programs),
+        (database, settled) => addRevision(database, { atMs: Date.now(), label, entries: settled }),
+      )
       return stored.ok ? succeed(answer) : stored
     })
   }
@@ -96,8 +127,10 @@ export class LeverBook {
     return this.queue.run(async () => {
       const revision = await nextUndo(this.database)
       if (!revision) return fail({ code: 'nothing-to-undo', message: 'There is nothing to undo.' })
-      const entries = revision.entries.map(entry => this.renewed(entry, 'before'))
-      return this.store(entries.map(reversed).reverse(), database => markRevision(database, revision.id, 'undone', entries))
+      const entries = revision.entries.map((entry) => this.renewed(entry, 'before'))
+      return this.store(entries.map(reversed).reverse(), (database) =>
+        markRevision(database, revision.id, 'undone', entries),
+      )
     })
   }
 
@@ -105,8 +138,8 @@ export class LeverBook {
     return this.queue.run(async () => {
       const revision = await nextRedo(this.database)
       if (!revision) return fail({ code: 'nothing-to-redo', message: 'There is nothing to redo.' })
-      const entries = revision.entries.map(entry => this.renewed(entry, 'after'))
-      return this.store(entries, database => markRevision(database, revision.id, 'applied', entries))
+      const entries = revision.entries.map((entry) => this.renewed(entry, 'after'))
+      return this.store(entries, (database) => markRevision(database, revision.id, 'applied', entries))
     })
   }
 
@@ -118,24 +151,35 @@ export class LeverBook {
   }
 
   private async store(entries: RevisionEntry[], note: Note): Promise<Result<History>> {
-    const made = this.workstation.tryChanges(entries.flatMap(entry => (entry.kind === 'bench' ? entry.changes : [])))
+    const made = this.workstation.tryChanges(entries.flatMap((entry) => (entry.kind === 'bench' ? entry.changes : [])))
     if (!made.ok) return made
-    const settled = entries.map(entry => (entry.kind === 'bench' ? { ...entry, changes: made.value.effective, inverse: made.value.inverse } : entry))
+    const settled = entries.map((entry) =>
+      entry.kind === 'bench' ? { ...entry, changes: made.value.effective, inverse: made.value.inverse } : entry,
+    )
     const work = async (transaction: Queries) => {
       await writeEntries(transaction, settled)
       await note(transaction, settled)
       return readHistory(transaction)
     }
-    this.history = made.value.effective.length > 0
-      ? await this.workstation.commitTogether(made.value, work)
-      : await this.database.transaction(work)
+    this.history =
+      made.value.effective.length > 0
+        ? await this.workstation.commitTogether(made.value, work)
+        : await this.database.transaction(work)
     const { changed, removed } = this.adopt(settled)
     this.editCount += 1
-    this.feed.publish({ type: 'levers', changed, removed, frames: this.allFrames, values: this.allValues, keys: this.keys, history: this.history })
+    this.feed.publish({
+      type: 'levers',
+      changed,
+      removed,
+      frames: this.allFrames,
+      values: this.allValues,
+      keys: this.keys,
+      history: this.history,
+    })
     return succeed(this.history)
   }
 
-  private adopt(entries: readonly RevisionEntry[]): { changed: Lever[], removed: string[] } {
+  private adopt(entries: readonly RevisionEntry[]): { changed: Lever[]; removed: string[] } {
     const changed: Lever[] = []
     const removed: string[] = []
     for (const entry of entries) {
@@ -156,17 +200,22 @@ export class LeverBook {
 }
 
 function reversed(entry: RevisionEntry): RevisionEntry {
-  return entry.kind === 'bench' ? { kind: 'bench', changes: entry.inverse, inverse: entry.changes } : { ...entry, before: entry.after, after: entry.before } as RevisionEntry
+  return entry.kind === 'bench'
+    ? { kind: 'bench', changes: entry.inverse, inverse: entry.changes }
+    : ({ ...entry, before: entry.after, after: entry.before } as RevisionEntry)
 }
 
 /** Frames come before what is in them and go after it. */
 async function writeEntries(database: Queries, entries: readonly RevisionEntry[]): Promise<void> {
-  const levers = entries.filter(entry => entry.kind === 'lever')
-  const frames = entries.filter(entry => entry.kind === 'frame')
-  const values = entries.filter(entry => entry.kind === 'value')
+  const levers = entries.filter((entry) => entry.kind === 'lever')
+  const frames = entries.filter((entry) => entry.kind === 'frame')
+  const values = entries.filter((entry) => entry.kind === 'value')
   for (const entry of entries) if (entry.kind === 'keys') await writeKeySettings(database, entry.after)
   for (const { after } of frames) if (after) await writeFrame(database, after)
-  await freePlates(database, levers.map(entry => entry.id))
+  await freePlates(
+    database,
+    levers.map((entry) => entry.id),
+  )
   for (const { id, after } of levers) if (!after) await removeLever(database, id)
   for (const { after } of levers) if (after) await writeLever(database, after)
   for (const { id, after } of values) await (after ? writeValue(database, after) : removeValue(database, id))
@@ -174,5 +223,5 @@ async function writeEntries(database: Queries, entries: readonly RevisionEntry[]
 }
 
 function byId<T extends { id: string }>(rows: T[]): Map<string, T> {
-  return new Map(rows.map(row => [row.id, row]))
+  return new Map(rows.map((row) => [row.id, row]))
 }

@@ -20,7 +20,11 @@ export function createLever(draft: LeverDraft) {
     const issues = danglingNames(draft, state, bench)
     if (issues.length > 0) return fail(...issues)
     const lever = withoutNothing({ ...draft, id: newId(), plate: nextPlate(state), version: 1 })
-    return succeed({ label: `Made ${nameOf([lever])}`, entries: [{ kind: 'lever', id: lever.id, before: null, after: lever }], answer: lever })
+    return succeed({
+      label: `Made ${nameOf([lever])}`,
+      entries: [{ kind: 'lever', id: lever.id, before: null, after: lever }],
+      answer: lever,
+    })
   }
 }
 
@@ -32,7 +36,9 @@ export function editLever(id: string, version: number, patch: LeverPatch) {
     const issues = danglingNames(patch, state, bench)
     if (issues.length > 0) return fail(...issues)
     const pattern = before.value.variant && state.levers.get(before.value.variant.patternId)
-    const variant = pattern ? { variant: ownAfterEdit(before.value, { ...before.value, ...patch }, pattern, bench.programs) } : {}
+    const variant = pattern
+      ? { variant: ownAfterEdit(before.value, { ...before.value, ...patch }, pattern, bench.programs) }
+      : {}
     const entry = edited(before.value, { ...patch, ...variant })
     return succeed({ label: editLabel(before.value, entry.after!), entries: [entry], answer: entry.after! })
   }
@@ -42,7 +48,11 @@ export function removeLever(id: string) {
   return (state: BookState): Result<PlannedEdit<null>> => {
     const before = state.levers.get(id)
     if (!before) return fail(leverMissing(id))
-    return succeed({ label: `Deleted ${nameOf([before])}`, entries: [{ kind: 'lever', id, before, after: null }], answer: null })
+    return succeed({
+      label: `Deleted ${nameOf([before])}`,
+      entries: [{ kind: 'lever', id, before, after: null }],
+      answer: null,
+    })
   }
 }
 
@@ -52,49 +62,115 @@ export function batchEdit(body: BatchBody) {
     const found = currentLevers(state, body.levers)
     if (!found.ok) return found
     const levers = found.value
-    const result = (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]): Result<PlannedEdit<Lever[]>> =>
-      succeed({ label, entries, answer: entries.flatMap(entry => entry.after ?? []) })
+    const result = (
+      label: string,
+      entries: Extract<RevisionEntry, { kind: 'lever' }>[],
+    ): Result<PlannedEdit<Lever[]>> =>
+      succeed({ label, entries, answer: entries.flatMap((entry) => entry.after ?? []) })
     switch (body.act) {
-      case 'delete': return result(`Deleted ${nameOf(levers)}`, levers.map(before => ({ kind: 'lever', id: before.id, before, after: null })))
-      case 'enable': return result(`${body.enabled ? 'Enabled' : 'Disabled'} ${nameOf(levers)}`, levers.filter(lever => lever.enabled !== body.enabled).map(lever => edited(lever, { enabled: body.enabled, ...ownField(lever, 'enabled') })))
+      case 'delete':
+        return result(
+          `Deleted ${nameOf(levers)}`,
+          levers.map((before) => ({ kind: 'lever', id: before.id, before, after: null })),
+        )
+      case 'enable':
+        return result(
+          `${body.enabled ? 'Enabled' : 'Disabled'} ${nameOf(levers)}`,
+          levers
+            .filter((lever) => lever.enabled !== body.enabled)
+            .map((lever) => edited(lever, { enabled: body.enabled, ...ownField(lever, 'enabled') })),
+        )
       case 'move': {
         const frame = state.frames.get(body.frameId)
         if (!frame) return fail(frameMissing(body.frameId, state.frames))
-        return result(`Moved ${nameOf(levers)} to ${frame.name}`, levers.filter(lever => lever.frameId !== frame.id).map(lever => edited(lever, { frameId: frame.id, ...ownField(lever, 'frameId') })))
+        return result(
+          `Moved ${nameOf(levers)} to ${frame.name}`,
+          levers
+            .filter((lever) => lever.frameId !== frame.id)
+            .map((lever) => edited(lever, { frameId: frame.id, ...ownField(lever, 'frameId') })),
+        )
       }
-      case 'duplicate': return result(`Duplicated ${nameOf(levers)}`, duplicates(levers, state))
-      case 'rename': return renamed(levers, body.template, state, result)
-      case 'renumber': return result(`Renumbered ${nameOf(levers)}`, renumbered(levers, body.from, state))
-      default: return assertNever(body)
+      case 'duplicate':
+        return result(`Duplicated ${nameOf(levers)}`, duplicates(levers, state))
+      case 'rename':
+        return renamed(levers, body.template, state, result)
+      case 'renumber':
+        return result(`Renumbered ${nameOf(levers)}`, renumbered(levers, body.from, state))
+      default:
+        return assertNever(body)
     }
   }
 }
 
 /** A copy has no keys: they would clash with those of its model. */
 function duplicates(levers: readonly Lever[], state: BookState): Extract<RevisionEntry, { kind: 'lever' }>[] {
-  const names = makeDistinct(levers.map(lever => `${lever.name} (copy)`.slice(0, 118)), [...state.levers.values()].map(lever => lever.name))
+  const names = makeDistinct(
+    levers.map((lever) => `${lever.name} (copy)`.slice(0, 118)),
+    [...state.levers.values()].map((lever) => lever.name),
+  )
   return levers.map(({ origin: _origin, ...lever }, i) => {
-    const variant = lever.variant ? { variant: { ...lever.variant, own: [...new Set([...lever.variant.own, 'triggers' as const])] } } : {}
-    const copy: Lever = { ...lever, ...variant, id: newId(), plate: nextPlate(state) + i, version: 1, name: names[i]!, triggers: [] }
+    const variant = lever.variant
+      ? { variant: { ...lever.variant, own: [...new Set([...lever.variant.own, 'triggers' as const])] } }
+      : {}
+    const copy: Lever = {
+      ...lever,
+      ...variant,
+      id: newId(),
+      plate: nextPlate(state) + i,
+      version: 1,
+      name: names[i]!,
+      triggers: [],
+    }
     return { kind: 'lever', id: copy.id, before: null, after: copy }
   })
 }
 
-function renamed(levers: readonly Lever[], template: string, state: BookState, result: (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]) => Result<PlannedEdit<Lever[]>>): Result<PlannedEdit<Lever[]>> {
-  const chosen = new Set(levers.map(lever => lever.id))
-  const wanted = levers.map((lever, i) => template.replaceAll('{name}', lever.name).replaceAll('{plate}', String(lever.plate)).replaceAll('{n}', String(i + 1)).trim())
-  const long = wanted.findIndex(name => name.length === 0 || name.length > 120)
-  if (long >= 0) return fail({ code: 'name-long', message: `“${wanted[long]!.slice(0, 40)}…” has ${wanted[long]!.length} letters; a name has 1 to 120.`, at: 'template' })
-  const names = makeDistinct(wanted, [...state.levers.values()].filter(lever => !chosen.has(lever.id)).map(lever => lever.name))
-  return result(`Renamed ${nameOf(levers)}`, levers.flatMap((lever, i) => (lever.name === names[i] ? [] : [edited(lever, { name: names[i]! })])))
+function renamed(
+  levers: readonly Lever[],
+  template: string,
+  state: BookState,
+  result: (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]) => Result<PlannedEdit<Lever[]>>,
+): Result<PlannedEdit<Lever[]>> {
+  const chosen = new Set(levers.map((lever) => lever.id))
+  const wanted = levers.map((lever, i) =>
+    template
+      .replaceAll('{name}', lever.name)
+      .replaceAll('{plate}', String(lever.plate))
+      .replaceAll('{n}', String(i + 1))
+      .trim(),
+  )
+  const long = wanted.findIndex((name) => name.length === 0 || name.length > 120)
+  if (long >= 0)
+    return fail({
+      code: 'name-long',
+      message: `“${wanted[long]!.slice(0, 40)}…” has ${wanted[long]!.length} letters; a name has 1 to 120.`,
+      at: 'template',
+    })
+  const names = makeDistinct(
+    wanted,
+    [...state.levers.values()].filter((lever) => !chosen.has(lever.id)).map((lever) => lever.name),
+  )
+  return result(
+    `Renamed ${nameOf(levers)}`,
+    levers.flatMap((lever, i) => (lever.name === names[i] ? [] : [edited(lever, { name: names[i]! })])),
+  )
 }
 
 /** The chosen get numbers in a row; whoever had one of them takes a number that the chosen leave, the lowest first. */
-function renumbered(levers: readonly Lever[], from: number, state: BookState): Extract<RevisionEntry, { kind: 'lever' }>[] {
-  const chosen = new Set(levers.map(lever => lever.id))
+function renumbered(
+  levers: readonly Lever[],
+  from: number,
+  state: BookState,
+): Extract<RevisionEntry, { kind: 'lever' }>[] {
+  const chosen = new Set(levers.map((lever) => lever.id))
   const wanted = new Set(levers.map((_, i) => from + i))
-  const displaced = [...state.levers.values()].filter(lever => !chosen.has(lever.id) && wanted.has(lever.plate)).sort((a, b) => a.plate - b.plate)
-  const left = levers.map(lever => lever.plate).filter(plate => !wanted.has(plate)).sort((a, b) => a - b)
+  const displaced = [...state.levers.values()]
+    .filter((lever) => !chosen.has(lever.id) && wanted.has(lever.plate))
+    .sort((a, b) => a.plate - b.plate)
+  const left = levers
+    .map((lever) => lever.plate)
+    .filter((plate) => !wanted.has(plate))
+    .sort((a, b) => a - b)
   return [
     ...levers.flatMap((lever, i) => (lever.plate === from + i ? [] : [edited(lever, { plate: from + i })])),
     ...displaced.map((lever, i) => edited(lever, { plate: left[i]! })),
@@ -106,7 +182,9 @@ function ownField(lever: Lever, field: 'enabled' | 'frameId'): Partial<Lever> {
 }
 
 function editLabel(before: Lever, after: Lever): string {
-  return before.enabled !== after.enabled ? `${after.enabled ? 'Enabled' : 'Disabled'} ${nameOf([before])}` : `Edited ${nameOf([before])}`
+  return before.enabled !== after.enabled
+    ? `${after.enabled ? 'Enabled' : 'Disabled'} ${nameOf([before])}`
+    : `Edited ${nameOf([before])}`
 }
 
 export function frameMissing(id: string, frames: BookState['frames']): Issue {
@@ -116,26 +194,47 @@ export function frameMissing(id: string, frames: BookState['frames']): Issue {
 /** Frames, programs and levers that a draft names and that do not exist. */
 export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchState): Issue[] {
   const issues: Issue[] = []
-  if (draft.frameId !== undefined && !state.frames.has(draft.frameId)) issues.push(frameMissing(draft.frameId, state.frames))
+  if (draft.frameId !== undefined && !state.frames.has(draft.frameId))
+    issues.push(frameMissing(draft.frameId, state.frames))
   const check = (programId: string, at: string) => {
     if (bench.programs[programId]) return
-    const names = Object.values(bench.programs).flatMap(program => [program.id, program.name])
-    issues.push({ code: 'program-missing', message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`, at })
+    const names = Object.values(bench.programs).flatMap((program) => [program.id, program.name])
+    issues.push({
+      code: 'program-missing',
+      message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`,
+      at,
+    })
   }
   draft.steps?.forEach((step, i) => {
     waysOf(step).forEach(({ alternative: _second, ...way }, n) => {
       const at = n === 0 ? `steps.${i}` : `steps.${i}.alternative`
-      if (way.kind === 'frame.switch') way.frameIds.forEach((id, j) => !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `${at}.frameIds.${j}` }))
-      for (const id of programsNamed([way as Step])) check(id, `${at}.${'otherId' in way && way.otherId === id && way.programId !== id ? 'otherId' : 'programId'}`)
+      if (way.kind === 'frame.switch')
+        way.frameIds.forEach(
+          (id, j) =>
+            !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `${at}.frameIds.${j}` }),
+        )
+      for (const id of programsNamed([way as Step]))
+        check(id, `${at}.${'otherId' in way && way.otherId === id && way.programId !== id ? 'otherId' : 'programId'}`)
     })
   })
   const instead = draft.interlock?.otherwise
-  if (instead?.kind === 'pull' && !state.levers.has(instead.leverId)) issues.push({ code: 'interlock-dangling', message: 'The lever to be pulled instead is gone. Choose another.', at: 'interlock.otherwise.leverId' })
-  if (draft.scope && draft.scope.kind !== 'everywhere') draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
+  if (instead?.kind === 'pull' && !state.levers.has(instead.leverId))
+    issues.push({
+      code: 'interlock-dangling',
+      message: 'The lever to be pulled instead is gone. Choose another.',
+      at: 'interlock.otherwise.leverId',
+    })
+  if (draft.scope && draft.scope.kind !== 'everywhere')
+    draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
   return issues
 }
 
-export interface FramePatch { readonly on?: boolean, readonly name?: string, readonly condition?: Frame['condition'], readonly rules?: Frame['rules'] }
+export interface FramePatch {
+  readonly on?: boolean
+  readonly name?: string
+  readonly condition?: Frame['condition']
+  readonly rules?: Frame['rules']
+}
 
 /** Switching a frame by hand ends what a lever or a key had switched. Issue: `frame-missing`. */
 export function editFrame(id: string, patch: FramePatch) {
@@ -143,13 +242,22 @@ export function editFrame(id: string, patch: FramePatch) {
     const before = state.frames.get(id)
     if (!before) return fail({ ...frameMissing(id, state.frames), at: 'id' })
     const merged = { ...before, ...patch }
-    const after = Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== null && value !== undefined)) as Frame
+    const after = Object.fromEntries(
+      Object.entries(merged).filter(([, value]) => value !== null && value !== undefined),
+    ) as Frame
     const isSwitched = patch.on !== undefined && bench.frameSwitches?.[id] !== undefined
     const entries: RevisionEntry[] = [
       ...(sameValue(before, after) ? [] : [{ kind: 'frame' as const, id, before, after }]),
-      ...(isSwitched ? [{ kind: 'bench' as const, changes: [{ kind: 'frame.switch' as const, frameId: id, on: null }], inverse: [] }] : []),
+      ...(isSwitched
+        ? [{ kind: 'bench' as const, changes: [{ kind: 'frame.switch' as const, frameId: id, on: null }], inverse: [] }]
+        : []),
     ]
-    const label = patch.on !== undefined ? `Switched ${before.name} ${after.on ? 'on' : 'off'}` : patch.name !== undefined ? `Renamed frame ${before.name}` : `Changed the keys of ${before.name}`
+    const label =
+      patch.on !== undefined
+        ? `Switched ${before.name} ${after.on ? 'on' : 'off'}`
+        : patch.name !== undefined
+          ? `Renamed frame ${before.name}`
+          : `Changed the keys of ${before.name}`
     return succeed({ label, entries, answer: after })
   }
 }
@@ -157,13 +265,26 @@ export function editFrame(id: string, patch: FramePatch) {
 /** The user's keyboard and timing. */
 export function editKeySettings(after: KeySettings) {
   return (state: BookState): Result<PlannedEdit<KeySettings>> =>
-    succeed({ label: 'Changed keyboard and timing', entries: sameValue(state.keys, after) ? [] : [{ kind: 'keys', id: 'keys', before: state.keys, after }], answer: after })
+    succeed({
+      label: 'Changed keyboard and timing',
+      entries: sameValue(state.keys, after) ? [] : [{ kind: 'keys', id: 'keys', before: state.keys, after }],
+      answer: after,
+    })
 }
 
 export function createFrame(name: string) {
   return (state: BookState): Result<PlannedEdit<Frame>> => {
-    const frame: Frame = { id: newId(), name, on: true, position: Math.max(0, ...[...state.frames.values()].map(entry => entry.position)) + 1 }
-    return succeed({ label: `Made the frame ${name}`, entries: [{ kind: 'frame', id: frame.id, before: null, after: frame }], answer: frame })
+    const frame: Frame = {
+      id: newId(),
+      name,
+      on: true,
+      position: Math.max(0, ...[...state.frames.values()].map((entry) => entry.position)) + 1,
+    }
+    return succeed({
+      label: `Made the frame ${name}`,
+      entries: [{ kind: 'frame', id: frame.id, before: null, after: frame }],
+      answer: frame,
+    })
   }
 }
 
@@ -172,9 +293,17 @@ export function removeFrame(id: string) {
   return (state: BookState): Result<PlannedEdit<null>> => {
     const before = state.frames.get(id)
     if (!before) return fail({ ...frameMissing(id, state.frames), at: 'id' })
-    const count = [...state.levers.values()].filter(lever => lever.frameId === id).length
-    const values = [...state.values.values()].filter(value => value.frameId === id).length
-    if (count + values > 0) return fail({ code: 'frame-full', message: `${before.name} still has ${count} levers and ${values} values. Move or delete them first.` })
-    return succeed({ label: `Deleted the frame ${before.name}`, entries: [{ kind: 'frame', id, before, after: null }], answer: null })
+    const count = [...state.levers.values()].filter((lever) => lever.frameId === id).length
+    const values = [...state.values.values()].filter((value) => value.frameId === id).length
+    if (count + values > 0)
+      return fail({
+        code: 'frame-full',
+        message: `${before.name} still has ${count} levers and ${values} values. Move or delete them first.`,
+      })
+    return succeed({
+      label: `Deleted the frame ${before.name}`,
+      entries: [{ kind: 'frame', id, before, after: null }],
+      answer: null,
+    })
   }
 }

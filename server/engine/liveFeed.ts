@@ -3,7 +3,10 @@ import type { LiveEvent } from '../../contract'
 const KEPT_EVENTS = 2000
 
 /** Receives one event of the stream, already written as server-sent-events text. */
-export interface Subscriber { readonly send: (text: string) => void, readonly end: () => void }
+export interface Subscriber {
+  readonly send: (text: string) => void
+  readonly end: () => void
+}
 
 /**
  * Sends what happens to every open tab, in order. Events are numbered `<instance>:<n>`; a tab that was away says the
@@ -11,7 +14,7 @@ export interface Subscriber { readonly send: (text: string) => void, readonly en
  */
 export class LiveFeed {
   private count = 0
-  private kept: { number: number, text: string }[] = []
+  private kept: { number: number; text: string }[] = []
   private subscribers = new Set<Subscriber>()
 
   /** `instance` differs for every start of the server. */
@@ -49,8 +52,9 @@ export class LiveFeed {
     const [instance, number] = after.split(':')
     const seen = Number(number)
     const oldest = this.kept[0]?.number ?? this.count + 1
-    if (instance !== this.instance || !Number.isInteger(seen) || seen > this.count || seen < oldest - 1) return undefined
-    return this.kept.filter(event => event.number > seen).map(event => event.text)
+    if (instance !== this.instance || !Number.isInteger(seen) || seen > this.count || seen < oldest - 1)
+      return undefined
+    return this.kept.filter((event) => event.number > seen).map((event) => event.text)
   }
 
   private format(event: LiveEvent): string {

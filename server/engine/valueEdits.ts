@@ -19,7 +19,11 @@ export function createValue(body: ValueBody) {
     const value: NamedValue = { ...body, id: newId(), version: 1 }
     const issues = findIssues(value, state, bench)
     if (issues.length > 0) return fail(...issues)
-    return succeed({ label: `Made the value ${value.name}`, entries: [{ kind: 'value', id: value.id, before: null, after: value }], answer: value })
+    return succeed({
+      label: `Made the value ${value.name}`,
+      entries: [{ kind: 'value', id: value.id, before: null, after: value }],
+      answer: value,
+    })
   }
 }
 
@@ -28,13 +32,21 @@ export function editValue(id: string, version: number, patch: Partial<ValueBody>
   return (state: BookState, bench: BenchState): Result<PlannedEdit<NamedValue>> => {
     const before = state.values.get(id)
     if (!before) return fail(valueMissing(id))
-    if (before.version !== version) return fail({ code: 'stale', message: `The value ${before.name} was edited elsewhere since (version ${before.version}, not ${version}). Nothing was overwritten.`, at: 'version' })
+    if (before.version !== version)
+      return fail({
+        code: 'stale',
+        message: `The value ${before.name} was edited elsewhere since (version ${before.version}, not ${version}). Nothing was overwritten.`,
+        at: 'version',
+      })
     const after: NamedValue = { ...before, ...patch, version: version + 1 }
     const issues = findIssues(after, state, bench)
     if (issues.length > 0) return fail(...issues)
     const entries: RevisionEntry[] = [{ kind: 'value', id, before, after }]
     if (after.name !== before.name) entries.push(...renamedUses(before, after.name, state))
-    const label = after.name === before.name ? `Changed the value ${before.name}` : `Renamed the value ${before.name} to ${after.name}`
+    const label =
+      after.name === before.name
+        ? `Changed the value ${before.name}`
+        : `Renamed the value ${before.name} to ${after.name}`
     return succeed({ label, entries, answer: after })
   }
 }
@@ -44,22 +56,47 @@ export function removeValue(id: string) {
   return (state: BookState): Result<PlannedEdit<null>> => {
     const before = state.values.get(id)
     if (!before) return fail(valueMissing(id))
-    return succeed({ label: `Deleted the value ${before.name}`, entries: [{ kind: 'value', id, before, after: null }], answer: null })
+    return succeed({
+      label: `Deleted the value ${before.name}`,
+      entries: [{ kind: 'value', id, before, after: null }],
+      answer: null,
+    })
   }
 }
 
 function renamedUses(before: NamedValue, to: string, state: BookState): RevisionEntry[] {
   const rename = (text: string) => (text.includes(before.name) ? renameVariable(text, before.name, to) : text)
-  return usesOf(before, [...state.values.values()], [...state.levers.values()]).map((use): RevisionEntry => (use.kind === 'lever'
-    ? edited(use.lever, { steps: use.lever.steps.map(step => mapTexts(step, rename)) })
-    : { kind: 'value', id: use.value.id, before: use.value, after: { ...use.value, text: rename(use.value.text), version: use.value.version + 1 } }))
+  return usesOf(before, [...state.values.values()], [...state.levers.values()]).map((use): RevisionEntry =>
+    use.kind === 'lever'
+      ? edited(use.lever, { steps: use.lever.steps.map((step) => mapTexts(step, rename)) })
+      : {
+          kind: 'value',
+          id: use.value.id,
+          before: use.value,
+          after: { ...use.value, text: rename(use.value.text), version: use.value.version + 1 },
+        },
+  )
 }
 
 function findIssues(value: NamedValue, state: BookState, bench: BenchState): Issue[] {
   if (value.frameId !== null && !state.frames.has(value.frameId)) return [frameMissing(value.frameId, state.frames)]
-  const others = [...state.values.values()].filter(other => other.id !== value.id)
-  if (bench.folders[value.name] !== undefined) return [{ code: 'name-taken', message: `“${value.name}” is a known folder of the bench. Choose another name.`, at: 'name' }]
-  if (others.some(other => other.name === value.name && other.frameId === value.frameId)) return [{ code: 'name-taken', message: `There is a value “${value.name}” already${value.frameId === null ? '' : ' in this frame'}. Choose another name.`, at: 'name' }]
+  const others = [...state.values.values()].filter((other) => other.id !== value.id)
+  if (bench.folders[value.name] !== undefined)
+    return [
+      {
+        code: 'name-taken',
+        message: `“${value.name}” is a known folder of the bench. Choose another name.`,
+        at: 'name',
+      },
+    ]
+  if (others.some((other) => other.name === value.name && other.frameId === value.frameId))
+    return [
+      {
+        code: 'name-taken',
+        message: `There is a value “${value.name}” already${value.frameId === null ? '' : ' in this frame'}. Choose another name.`,
+        at: 'name',
+      },
+    ]
   const broken = tableFor(value.frameId, [...others, value], bench).broken[value.name]
   return broken ? [{ ...broken, at: 'text' }] : []
 }

@@ -15,11 +15,23 @@ export function createVariants(patternId: string, { version, rows }: VariantsBod
   return (state: BookState, bench: BenchState): Result<PlannedEdit<Lever[]>> => {
     const pattern = currentLever(state, patternId, version)
     if (!pattern.ok) return pattern
-    const planned = planVariants({ pattern: pattern.value, rows, levers: [...state.levers.values()], frames: [...state.frames.values()], bench })
+    const planned = planVariants({
+      pattern: pattern.value,
+      rows,
+      levers: [...state.levers.values()],
+      frames: [...state.frames.values()],
+      bench,
+    })
     if (!planned.ok) return planned
     const first = nextPlate(state)
-    const levers = planned.value.map(({ draft, variant }, i) => withoutNothing({ ...draft, variant, id: newId(), plate: first + i, version: 1 }))
-    return succeed({ label: `Made ${levers.length} variants of ${nameOf([pattern.value])}`, entries: levers.map(lever => ({ kind: 'lever', id: lever.id, before: null, after: lever })), answer: levers })
+    const levers = planned.value.map(({ draft, variant }, i) =>
+      withoutNothing({ ...draft, variant, id: newId(), plate: first + i, version: 1 }),
+    )
+    return succeed({
+      label: `Made ${levers.length} variants of ${nameOf([pattern.value])}`,
+      entries: levers.map((lever) => ({ kind: 'lever', id: lever.id, before: null, after: lever })),
+      answer: levers,
+    })
   }
 }
 
@@ -30,17 +42,29 @@ export function followAgain(id: string, { version, field, arg }: FollowBody) {
     if (!before.ok) return before
     const { variant } = before.value
     const pattern = variant && state.levers.get(variant.patternId)
-    if (!variant || !pattern) return fail({ code: 'no-variant', message: `${nameOf([before.value])} follows no pattern.` })
-    const own = variant.own.filter(entry => entry !== field)
-    const args = variant.args.filter(entry => entry.stepId !== arg?.stepId || entry.key !== arg.key)
-    const entry = edited(before.value, followPattern({ ...before.value, variant: { ...variant, own, args } }, pattern, bench.programs))
-    return succeed({ label: `${nameOf([before.value])} follows its pattern again`, entries: [entry], answer: entry.after! })
+    if (!variant || !pattern)
+      return fail({ code: 'no-variant', message: `${nameOf([before.value])} follows no pattern.` })
+    const own = variant.own.filter((entry) => entry !== field)
+    const args = variant.args.filter((entry) => entry.stepId !== arg?.stepId || entry.key !== arg.key)
+    const entry = edited(
+      before.value,
+      followPattern({ ...before.value, variant: { ...variant, own, args } }, pattern, bench.programs),
+    )
+    return succeed({
+      label: `${nameOf([before.value])} follows its pattern again`,
+      entries: [entry],
+      answer: entry.after!,
+    })
   }
 }
 
 /** The entries of an edit with what follows from them: variants take over what their pattern became, or stand alone when it goes. */
-export function withFollowers(entries: readonly RevisionEntry[], state: BookState, programs: BenchState['programs']): RevisionEntry[] {
-  const edits = new Map(entries.flatMap(entry => (entry.kind === 'lever' ? [[entry.id, entry] as const] : [])))
+export function withFollowers(
+  entries: readonly RevisionEntry[],
+  state: BookState,
+  programs: BenchState['programs'],
+): RevisionEntry[] {
+  const edits = new Map(entries.flatMap((entry) => (entry.kind === 'lever' ? [[entry.id, entry] as const] : [])))
   if (edits.size === 0) return [...entries]
   const followers: RevisionEntry[] = []
   for (const lever of state.levers.values()) {
@@ -49,12 +73,12 @@ export function withFollowers(entries: readonly RevisionEntry[], state: BookStat
     if (!pattern || (own && !own.after)) continue
     const current = own?.after ?? lever
     const after = pattern.after ? followPattern(current, pattern.after, programs) : standingAlone(current)
-    const differs = PATTERN_FIELDS.some(field => after[field] !== current[field]) || after.variant !== current.variant
+    const differs = PATTERN_FIELDS.some((field) => after[field] !== current[field]) || after.variant !== current.variant
     if (!differs) continue
     if (own) edits.set(lever.id, { ...own, after: { ...after, version: current.version } })
     else followers.push(edited(lever, after))
   }
-  return [...entries.map(entry => (entry.kind === 'lever' ? edits.get(entry.id)! : entry)), ...followers]
+  return [...entries.map((entry) => (entry.kind === 'lever' ? edits.get(entry.id)! : entry)), ...followers]
 }
 
 function standingAlone({ variant: _variant, ...lever }: Lever): Lever {

@@ -44,13 +44,18 @@ export class Workstation {
   ) {}
 
   /** The bench as it was left, with runs that had not ended going on. */
-  static async resume(database: Database, queue: SerialQueue, feed: LiveFeed, clock: Clock = steadyClock()): Promise<Workstation> {
+  static async resume(
+    database: Database,
+    queue: SerialQueue,
+    feed: LiveFeed,
+    clock: Clock = steadyClock(),
+  ): Promise<Workstation> {
     const left = await readBench(database)
     if (!left) throw new Error('the store has no bench')
     const workstation = new Workstation(database, queue, feed, left.state, left.version, clock)
     for (const run of await readOpenRuns(database)) {
       workstation.open.set(run.id, run)
-      workstation.drive(run.id).catch(error => console.error(`run ${run.id}:`, error))
+      workstation.drive(run.id).catch((error) => console.error(`run ${run.id}:`, error))
     }
     return workstation
   }
@@ -65,7 +70,7 @@ export class Workstation {
 
   /** Whether a run of this lever is still going on. */
   isRunning(leverId: string): boolean {
-    return [...this.open.values()].some(run => run.leverId === leverId)
+    return [...this.open.values()].some((run) => run.leverId === leverId)
   }
 
   /** Starts a run; resolves when it ends, waits or asks. With a question it asks that first. */
@@ -86,8 +91,13 @@ export class Workstation {
   async answer(runId: string, choice: string): Promise<Result<Run>> {
     const run = this.open.get(runId)
     if (run?.phase !== 'asking') return fail({ code: 'not-asking', message: 'This run does not ask anything now.' })
-    const choices = run.question!.choices.map(entry => entry.id)
-    if (!choices.includes(choice)) return fail({ code: 'choice-unknown', message: `“${choice}” is none of the answers: ${choices.join(', ')}.`, at: 'choice' })
+    const choices = run.question!.choices.map((entry) => entry.id)
+    if (!choices.includes(choice))
+      return fail({
+        code: 'choice-unknown',
+        message: `“${choice}” is none of the answers: ${choices.join(', ')}.`,
+        at: 'choice',
+      })
     await this.advance(runId, choice)
     return succeed(await this.drive(runId))
   }
@@ -118,9 +128,13 @@ export class Workstation {
   }
 
   /** Takes back what a run changed. */
-  async putBack(runId: string): Promise<Result<{ run: Run, report: PutBackReport }>> {
+  async putBack(runId: string): Promise<Result<{ run: Run; report: PutBackReport }>> {
     return this.queue.run(async () => {
-      if (this.open.has(runId)) return fail({ code: 'still-running', message: 'This run is still going on. Stop it, or wait until it ends, then put it back.' })
+      if (this.open.has(runId))
+        return fail({
+          code: 'still-running',
+          message: 'This run is still going on. Stop it, or wait until it ends, then put it back.',
+        })
       const run = await readRun(this.database, runId)
       if (!run) return fail({ code: 'run-missing', message: 'There is no such run.' })
       if (run.putBack) return fail({ code: 'already-put-back', message: 'This run was put back already.' })
@@ -143,13 +157,19 @@ export class Workstation {
   }
 
   /** What changes would come to, with those that take them back, last first. Issues as those of `applyChange`, with the place. */
-  tryChanges(changes: readonly Change[]): Result<{ after: BenchState, effective: Change[], inverse: Change[] }> {
+  tryChanges(changes: readonly Change[]): Result<{ after: BenchState; effective: Change[]; inverse: Change[] }> {
     let after = this.bench
     const effective: Change[] = []
     const inverse: Change[] = []
     for (const [i, change] of changes.entries()) {
       const result = applyChange(after, change)
-      if (!result.ok) return fail(...result.issues.map(issue => ({ ...issue, at: ['changes', i, issue.at].filter(part => part !== undefined).join('.') })))
+      if (!result.ok)
+        return fail(
+          ...result.issues.map((issue) => ({
+            ...issue,
+            at: ['changes', i, issue.at].filter((part) => part !== undefined).join('.'),
+          })),
+        )
       if (result.value === after) continue
       effective.push(change)
       inverse.unshift(invertChange(after, change))
@@ -159,7 +179,10 @@ export class Workstation {
   }
 
   /** Alters the bench in one transaction with other work on the store. Only for those that hold the queue, with changes that `tryChanges` has taken. */
-  async commitTogether<T>(made: { after: BenchState, effective: readonly Change[] }, work: (transaction: Queries) => Promise<T>): Promise<T> {
+  async commitTogether<T>(
+    made: { after: BenchState; effective: readonly Change[] },
+    work: (transaction: Queries) => Promise<T>,
+  ): Promise<T> {
     let done: T
     await this.commit(made.effective, made.after, { source: 'edit' }, undefined, async (transaction) => {
       done = await work(transaction)
@@ -182,10 +205,21 @@ export class Workstation {
 
   private advance(runId: string, answer?: string): Promise<Run> {
     return this.queue.run(async () => {
-      const run = this.open.get(runId) ?? await readRun(this.database, runId)
+      const run = this.open.get(runId) ?? (await readRun(this.database, runId))
       if (!run) throw new RangeError(`no run ${runId}`)
-      const advance = advanceRun(run, this.bench, { nowMs: this.clock.nowMs(), nextId: newId, answer, framesOn: this.framesOn })
-      if (advance.run !== run) await this.commit(advance.changes, advance.bench, { source: 'run', runId, stepIndex: run.position }, advance.run)
+      const advance = advanceRun(run, this.bench, {
+        nowMs: this.clock.nowMs(),
+        nextId: newId,
+        answer,
+        framesOn: this.framesOn,
+      })
+      if (advance.run !== run)
+        await this.commit(
+          advance.changes,
+          advance.bench,
+          { source: 'run', runId, stepIndex: run.position },
+          advance.run,
+        )
       return advance.run
     })
   }
@@ -194,13 +228,22 @@ export class Workstation {
     clearTimeout(this.timers.get(run.id))
     // A timer of the platform may be early by a fraction of a millisecond; the run would then be found still waiting.
     const delayMs = Math.min(Math.max(0, run.wakeAtMs! - this.clock.nowMs()) + 1, LONGEST_TIMER_MS)
-    this.timers.set(run.id, setTimeout(() => {
-      this.timers.delete(run.id)
-      this.drive(run.id).catch(error => console.error(`run ${run.id}:`, error))
-    }, delayMs))
+    this.timers.set(
+      run.id,
+      setTimeout(() => {
+        this.timers.delete(run.id)
+        this.drive(run.id).catch((error) => console.error(`run ${run.id}:`, error))
+      }, delayMs),
+    )
   }
 
-  private async commit(changes: readonly Change[], after: BenchState, cause: Cause, run?: Run, alongside?: (transaction: Queries) => Promise<void>): Promise<void> {
+  private async commit(
+    changes: readonly Change[],
+    after: BenchState,
+    cause: Cause,
+    run?: Run,
+    alongside?: (transaction: Queries) => Promise<void>,
+  ): Promise<void> {
     const nowMs = this.clock.nowMs()
     const version = await this.database.transaction(async (transaction) => {
       await alongside?.(transaction)

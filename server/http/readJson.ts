@@ -6,12 +6,17 @@ const USUAL_BYTES = 1024 * 1024
 /** The JSON body of a request. Refuses other types (415), bodies over the limit (413; 1 MiB unless the route has another) and what is not JSON (400, with the place). */
 export async function readJson(request: IncomingMessage, mostBytes = USUAL_BYTES): Promise<unknown> {
   const type = request.headers['content-type'] ?? ''
-  if (!/^application\/json\s*(;|$)/i.test(type)) throw refuse(415, 'not-json-type', '', `The body must be JSON: send it with the header Content-Type: application/json${type ? `, not ${type}` : ''}.`)
+  if (!/^application\/json\s*(;|$)/i.test(type))
+    throw refuse(
+      415,
+      'not-json-type',
+      '',
+      `The body must be JSON: send it with the header Content-Type: application/json${type ? `, not ${type}` : ''}.`,
+    )
   const text = await readBounded(request, mostBytes)
   try {
     return JSON.parse(text)
-  }
-  catch (error) {
+  } catch (error) {
     throw refuse(400, 'not-json', '', `The body is not JSON: ${(error as Error).message}.`)
   }
 }
@@ -25,6 +30,7 @@ async function readBounded(request: IncomingMessage, mostBytes: number): Promise
     // What is over is read and dropped, so that the answer reaches a client that is still sending.
     if (bytes > 16 * mostBytes) request.destroy()
   }
-  if (bytes > mostBytes) throw refuse(413, 'body-large', '', `The body is over ${mostBytes / 1024} KiB. Send it in smaller parts.`)
+  if (bytes > mostBytes)
+    throw refuse(413, 'body-large', '', `The body is over ${mostBytes / 1024} KiB. Send it in smaller parts.`)
   return Buffer.concat(chunks).toString('utf8')
 }

@@ -4,8 +4,11 @@ import type { Issue, Result } from '../../core/result'
 /** A request that is answered with a status and what is wrong, where, and what to do next. */
 export class Refusal extends Error {
   readonly issues: readonly ApiIssue[]
-  constructor(readonly status: number, ...issues: ApiIssue[]) {
-    super(issues.map(issue => issue.message).join(' '))
+  constructor(
+    readonly status: number,
+    ...issues: ApiIssue[]
+  ) {
+    super(issues.map((issue) => issue.message).join(' '))
     this.issues = issues
   }
 }
@@ -16,11 +19,26 @@ export function refuse(status: number, code: string, path: string, message: stri
 
 /** Issues of the core as the API tells them. */
 export function refuseWith(status: number, issues: readonly Issue[], path = ''): Refusal {
-  return new Refusal(status, ...issues.map(({ code, message, at }) => ({ code, message, path: [path, at].filter(part => part !== undefined && part !== '').join('.') })))
+  return new Refusal(
+    status,
+    ...issues.map(({ code, message, at }) => ({
+      code,
+      message,
+      path: [path, at].filter((part) => part !== undefined && part !== '').join('.'),
+    })),
+  )
 }
 
 /** By the code of the first issue; anything else is 422. */
-const usualStatus: Record<string, number> = { 'lever-missing': 404, 'value-missing': 404, 'stale': 409, 'frame-full': 409, 'program-used': 409, 'program-running': 409, 'device-used': 409 }
+const usualStatus: Record<string, number> = {
+  'lever-missing': 404,
+  'value-missing': 404,
+  stale: 409,
+  'frame-full': 409,
+  'program-used': 409,
+  'program-running': 409,
+  'device-used': 409,
+}
 
 /** The value of a result, or its issues as a refusal. */
 export function answerOf<T>(result: Result<T>, statusOf: Readonly<Record<string, number>> = {}): T {

@@ -7,7 +7,8 @@ import type { Engine } from '../engine'
 import { readJson } from './readJson'
 import { Refusal, refuse } from './refusal'
 
-type OutputOf<K extends EndpointName, Part extends string> = (typeof endpoints)[K] extends Record<Part, infer S extends z.ZodType> ? z.output<S> : undefined
+type OutputOf<K extends EndpointName, Part extends string> =
+  (typeof endpoints)[K] extends Record<Part, infer S extends z.ZodType> ? z.output<S> : undefined
 
 export interface Call<K extends EndpointName> {
   readonly engine: Engine
@@ -35,18 +36,25 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
 function decoded(id: string): string {
   try {
     return decodeURIComponent(id)
-  }
-  catch {
-    throw refuse(400, 'address-broken', 'id', `In the address, “${id}” has a percent sign without two digits of a character after it. Write it as %25.`)
+  } catch {
+    throw refuse(
+      400,
+      'address-broken',
+      'id',
+      `In the address, “${id}” has a percent sign without two digits of a character after it. Write it as %25.`,
+    )
   }
 }
 
 function check(schema: z.ZodType, value: unknown): unknown {
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
-  throw new Refusal(400, ...parsed.error.issues.map(issue => ({
-    code: issue.code === 'custom' ? String(issue.params?.code ?? 'invalid') : issue.code,
-    path: issue.path.map(String).join('.'),
-    message: issue.message,
-  })))
+  throw new Refusal(
+    400,
+    ...parsed.error.issues.map((issue) => ({
+      code: issue.code === 'custom' ? String(issue.params?.code ?? 'invalid') : issue.code,
+      path: issue.path.map(String).join('.'),
+      message: issue.message,
+    })),
+  )
 }

@@ -9,6 +9,7 @@ export default defineNitroPlugin((nitro) => {
     process.exit(1)
   })
   // Open event streams would keep the server from stopping.
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void engine.then(({ feed }) => feed.close()))
+  for (const signal of ['SIGTERM', 'SIGINT'] as const)
+    process.once(signal, () => void engine.then(({ feed }) => feed.close()))
   nitro.hooks.hook('close', async () => (await engine).close())
 })

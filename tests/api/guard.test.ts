@@ -12,16 +12,33 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-interface Raw { method?: string, path?: string, headers?: Record<string, string>, body?: string }
+interface Raw {
+  method?: string
+  path?: string
+  headers?: Record<string, string>
+  body?: string
+}
 
 /** A request with any headers, as `fetch` would not send them. */
-function send({ method = 'GET', path = '/api/levers', headers = {}, body }: Raw): Promise<{ status: number, issues: { code: string, path: string, message: string }[] }> {
+function send({
+  method = 'GET',
+  path = '/api/levers',
+  headers = {},
+  body,
+}: Raw): Promise<{ status: number; issues: { code: string; path: string; message: string }[] }> {
   const { hostname, port } = new URL(server.url)
   return new Promise((resolve, reject) => {
     const sent = request({ hostname, port, method, path, headers }, (response) => {
       let text = ''
-      response.on('data', (chunk: Buffer) => { text += chunk.toString() })
-      response.on('end', () => resolve({ status: response.statusCode!, issues: response.statusCode! >= 400 ? refusalSchema.parse(JSON.parse(text)).issues : [] }))
+      response.on('data', (chunk: Buffer) => {
+        text += chunk.toString()
+      })
+      response.on('end', () =>
+        resolve({
+          status: response.statusCode!,
+          issues: response.statusCode! >= 400 ? refusalSchema.parse(JSON.parse(text)).issues : [],
+        }),
+      )
     })
     sent.on('error', reject)
     sent.end(body)
@@ -41,12 +58,16 @@ describe('every refusal says what is wrong and where', () => {
     expect(await outcome({ headers: { origin: 'http://keen.example' } })).toEqual([403, 'foreign-origin'])
     expect(await outcome({ headers: { origin: 'null' } })).toEqual([403, 'foreign-origin'])
     expect(await outcome({ path: '/', headers: { host: 'keen.example' } })).toEqual([403, 'foreign-host'])
-    expect(await outcome({ path: '/api/events', headers: { origin: 'http://127.0.0.1:1' } })).toEqual([403, 'foreign-origin'])
+    expect(await outcome({ path: '/api/events', headers: { origin: 'http://127.0.0.1:1' } })).toEqual([
+      403,
+      'foreign-origin',
+    ])
     expect(await outcome({ headers: { host: new URL(server.url).host, origin: server.url } })).toEqual([200, undefined])
   })
 
   test('bodies that are no JSON, not declared as JSON, too large or not as the schema says', async () => {
-    const post = (body: string, headers: Record<string, string> = json) => outcome({ method: 'POST', path: '/api/levers', headers, body })
+    const post = (body: string, headers: Record<string, string> = json) =>
+      outcome({ method: 'POST', path: '/api/levers', headers, body })
     expect(await post('{')).toEqual([400, 'not-json'])
     expect(await post('')).toEqual([400, 'not-json'])
     expect(await post('{}', {})).toEqual([415, 'not-json-type'])
@@ -66,10 +87,19 @@ describe('every refusal says what is wrong and where', () => {
 })
 
 test('the OpenAPI document names every route of the contract, and the guide is up to date', async () => {
-  const document = await (await fetch(`${server.url}/api/openapi.json`)).json() as { openapi: string, paths: Record<string, Record<string, unknown>> }
+  const document = (await (await fetch(`${server.url}/api/openapi.json`)).json()) as {
+    openapi: string
+    paths: Record<string, Record<string, unknown>>
+  }
   expect(document.openapi).toBe('3.1.0')
-  const named = Object.entries(document.paths).flatMap(([path, operations]) => Object.keys(operations).map(method => `${method.toUpperCase()} ${path.replace(/\{(\w+)\}/g, ':$1')}`))
-  expect(named.sort()).toEqual(Object.values(endpoints).map(({ method, path }) => `${method} ${path}`).sort())
+  const named = Object.entries(document.paths).flatMap(([path, operations]) =>
+    Object.keys(operations).map((method) => `${method.toUpperCase()} ${path.replace(/\{(\w+)\}/g, ':$1')}`),
+  )
+  expect(named.sort()).toEqual(
+    Object.values(endpoints)
+      .map(({ method, path }) => `${method} ${path}`)
+      .sort(),
+  )
   expect(readFileSync(new URL('../../docs/api.md', import.meta.url), 'utf8')).toBe(apiGuide())
 })
 
@@ -77,6 +107,10 @@ test('every GET route of the contract answers as its schema says', async () => {
   for (const endpoint of Object.values(endpoints)) {
     if (endpoint.method !== 'GET' || endpoint.path.includes(':') || endpoint.path === '/api/events') continue
     const answer = await fetch(server.url + endpoint.path)
-    expect([endpoint.path, answer.status, endpoint.answer.safeParse(await answer.json()).error]).toEqual([endpoint.path, 200, undefined])
+    expect([endpoint.path, answer.status, endpoint.answer.safeParse(await answer.json()).error]).toEqual([
+      endpoint.path,
+      200,
+      undefined,
+    ])
   }
 })

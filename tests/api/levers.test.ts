@@ -13,7 +13,10 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 const levers = async () => (await call<Lever[]>('GET', '/api/levers')).body
-const codes = (answer: { status: number, body: { issues?: { code: string, path: string }[] } }) => [answer.status, ...(answer.body.issues ?? []).flatMap(issue => [issue.code, issue.path])]
+const codes = (answer: { status: number; body: { issues?: { code: string; path: string }[] } }) => [
+  answer.status,
+  ...(answer.body.issues ?? []).flatMap((issue) => [issue.code, issue.path]),
+]
 
 test('a lever is made, edited, disabled, deleted; each edit is undone and done again, and the history stays', async () => {
   const before = await levers()
@@ -26,19 +29,39 @@ test('a lever is made, edited, disabled, deleted; each edit is undone and done a
   expect(await levers()).toEqual(before)
 
   const undone: unknown[] = []
-  for (let i = 0; i < 4; i++) undone.push((await call<{ undo: string | null, redo: string | null }>('POST', '/api/undo')).body.redo)
-  expect(undone).toEqual(['Deleted 22 Plan of tomorrow', 'Disabled 22 Plan of tomorrow', 'Edited 22 Plan of tomorrow', 'Made 22 Tonight’s plan'].map((label, i) => (i === 2 ? 'Edited 22 Tonight’s plan' : label)))
+  for (let i = 0; i < 4; i++)
+    undone.push((await call<{ undo: string | null; redo: string | null }>('POST', '/api/undo')).body.redo)
+  expect(undone).toEqual(
+    [
+      'Deleted 22 Plan of tomorrow',
+      'Disabled 22 Plan of tomorrow',
+      'Edited 22 Plan of tomorrow',
+      'Made 22 Tonight’s plan',
+    ].map((label, i) => (i === 2 ? 'Edited 22 Tonight’s plan' : label)),
+  )
   expect(await levers()).toEqual(before)
   expect(codes(await call('POST', '/api/undo'))).toEqual([409, 'nothing-to-undo', ''])
 
   for (let i = 0; i < 3; i++) await call('POST', '/api/redo')
   const back = (await call<Lever>('GET', `/api/levers/${made.id}`)).body
-  expect(back).toMatchObject({ id: made.id, plate: 22, name: 'Plan of tomorrow', enabled: false, triggers: made.triggers })
+  expect(back).toMatchObject({
+    id: made.id,
+    plate: 22,
+    name: 'Plan of tomorrow',
+    enabled: false,
+    triggers: made.triggers,
+  })
   expect(back.version).toBeGreaterThan(3)
 
   await call('PATCH', '/api/frames/outreach', { on: true })
   expect(codes(await call('POST', '/api/redo'))).toEqual([409, 'nothing-to-redo', ''])
-  expect((await call<{ state: string }[]>('GET', '/api/revisions')).body.map(revision => revision.state)).toEqual(['applied', 'superseded', 'applied', 'applied', 'applied'])
+  expect((await call<{ state: string }[]>('GET', '/api/revisions')).body.map((revision) => revision.state)).toEqual([
+    'applied',
+    'superseded',
+    'applied',
+    'applied',
+    'applied',
+  ])
 })
 
 test('the second of two editors is told, and nothing is overwritten', async () => {
@@ -47,13 +70,16 @@ test('the second of two editors is told, and nothing is overwritten', async () =
   const second = await call('PATCH', `/api/levers/${lever!.id}`, { version: lever!.version, name: 'Theirs' })
   expect([first.status, ...codes(second)]).toEqual([200, 409, 'stale', 'version'])
   expect((await levers())[0]!.name).toBe('Mine')
-  const both = await Promise.all(['A', 'B'].map(name => call('PATCH', `/api/levers/${lever!.id}`, { version: first.body.version, name })))
-  expect(both.map(answer => answer.status).sort()).toEqual([200, 409])
+  const both = await Promise.all(
+    ['A', 'B'].map((name) => call('PATCH', `/api/levers/${lever!.id}`, { version: first.body.version, name })),
+  )
+  expect(both.map((answer) => answer.status).sort()).toEqual([200, 409])
 })
 
 test('what is wrong with a lever is said at its place, and nothing is made', async () => {
   const before = await levers()
-  const step = (part: Record<string, unknown>) => draft({ steps: [{ id: 'a', kind: 'program.open', programId: 'night-planner', ...part }] })
+  const step = (part: Record<string, unknown>) =>
+    draft({ steps: [{ id: 'a', kind: 'program.open', programId: 'night-planner', ...part }] })
   const chord = (text: string) => draft({ triggers: [{ id: 't', kind: 'chord', chord: text }] })
   const wrong: [Record<string, unknown>, unknown[]][] = [
     [chord('Ctrl+'), [400, 'key-missing', 'triggers.0.chord']],
@@ -75,8 +101,17 @@ test('what is wrong with a lever is said at its place, and nothing is made', asy
 
 test('a path with quotes, spaces, backslashes and other scripts reaches the program as it was typed', async () => {
   const path = '/home/watch/captures/a "b" \\ ‘c’ — 星 $HOME\t%f.frame'
-  const made = (await call<Lever>('POST', '/api/levers', draft({ steps: [{ id: 'a', kind: 'program.open', programId: 'grain-reducer', args: [path] }] }))).body
-  const { body } = await call<{ run: { trace: { taking: { ignored: { text: string }[] } }[] } }>('POST', `/api/levers/${made.id}/rehearse`)
+  const made = (
+    await call<Lever>(
+      'POST',
+      '/api/levers',
+      draft({ steps: [{ id: 'a', kind: 'program.open', programId: 'grain-reducer', args: [path] }] }),
+    )
+  ).body
+  const { body } = await call<{ run: { trace: { taking: { ignored: { text: string }[] } }[] } }>(
+    'POST',
+    `/api/levers/${made.id}/rehearse`,
+  )
   expect(body.run.trace[0]!.taking.ignored[0]!.text).toBe(path)
   expect((await call<Lever>('GET', `/api/levers/${made.id}`)).body.steps).toMatchObject([{ args: [path] }])
 })

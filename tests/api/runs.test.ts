@@ -16,9 +16,10 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const bench = async () => (await call<{ state: BenchState, version: number }>('GET', '/api/bench')).body
+const bench = async () => (await call<{ state: BenchState; version: number }>('GET', '/api/bench')).body
 const pull = async (id: string) => (await call<Run>('POST', `/api/levers/${id}/pull`, {})).body
-const leverNamed = async (name: string) => (await call<Lever[]>('GET', '/api/levers')).body.find(lever => lever.name === name)!
+const leverNamed = async (name: string) =>
+  (await call<Lever[]>('GET', '/api/levers')).body.find((lever) => lever.name === name)!
 
 describe('pull, rehearse, put back', () => {
   test('a rehearsal foretells, a pull does it, put back takes it back', async () => {
@@ -26,10 +27,20 @@ describe('pull, rehearse, put back', () => {
     const { body: rehearsal } = await call<{ changes: string[] }>('POST', '/api/levers/lever-1/rehearse')
     expect(await bench()).toEqual(before)
     const run = await pull('lever-1')
-    expect(run.changes.map(entry => entry.sentence)).toEqual(rehearsal.changes)
-    expect(run.trace[0]!.taking).toEqual({ taken: ['--profile dome', '/home/watch/charts/tonight.overlay', '/home/watch/charts/guide stars.overlay', '/home/watch/charts/north.atlas'], ignored: [] })
+    expect(run.changes.map((entry) => entry.sentence)).toEqual(rehearsal.changes)
+    expect(run.trace[0]!.taking).toEqual({
+      taken: [
+        '--profile dome',
+        '/home/watch/charts/tonight.overlay',
+        '/home/watch/charts/guide stars.overlay',
+        '/home/watch/charts/north.atlas',
+      ],
+      ignored: [],
+    })
     expect(frontProgram((await bench()).state)?.id).toBe('atlas-room')
-    const { body: { report } } = await call<{ report: PutBackReport }>('POST', `/api/runs/${run.id}/put-back`)
+    const {
+      body: { report },
+    } = await call<{ report: PutBackReport }>('POST', `/api/runs/${run.id}/put-back`)
     expect([report.undone.length, report.left, report.gone]).toEqual([1, [], []])
     expect((await bench()).state).toEqual(before.state)
     expect((await call('POST', `/api/runs/${run.id}/put-back`)).body.issues![0]!.code).toBe('already-put-back')
@@ -37,15 +48,24 @@ describe('pull, rehearse, put back', () => {
 
   test('what was ignored is told with its reason', async () => {
     const run = await pull((await leverNamed('Comet chart, as it was left')).id)
-    expect(run.trace[0]!.taking!.ignored).toEqual([{ text: '/home/watch/charts/comets.overlay', because: 'An overlay that comes after the base atlas is not drawn; put it before.' }])
+    expect(run.trace[0]!.taking!.ignored).toEqual([
+      {
+        text: '/home/watch/charts/comets.overlay',
+        because: 'An overlay that comes after the base atlas is not drawn; put it before.',
+      },
+    ])
     await call('POST', `/api/runs/${run.id}/put-back`)
   })
 
   test('put back leaves alone what somebody has altered since', async () => {
     const run = await pull('lever-3')
     const opened = (run.changes[0]!.change as { window: { id: string } }).window.id
-    await call('POST', '/api/bench/changes', { changes: [{ kind: 'window.show', windowId: opened, content: { documents: [], dataset: 'by hand' } }] })
-    const { body: { report } } = await call<{ report: PutBackReport }>('POST', `/api/runs/${run.id}/put-back`)
+    await call('POST', '/api/bench/changes', {
+      changes: [{ kind: 'window.show', windowId: opened, content: { documents: [], dataset: 'by hand' } }],
+    })
+    const {
+      body: { report },
+    } = await call<{ report: PutBackReport }>('POST', `/api/runs/${run.id}/put-back`)
     expect(report.left).toMatchObject([{ left: 'Plate Catcher: main, veil · captures', now: 'Plate Catcher: by hand' }])
     expect((await bench()).state.windows[opened]).toBeDefined()
     await call('POST', '/api/bench/changes', { changes: [{ kind: 'window.close', windowId: opened }] })
@@ -61,7 +81,10 @@ describe('pull, rehearse, put back', () => {
       const { body } = await call<Run>('GET', `/api/runs/${running.id}`)
       return body.phase === 'ended' && body
     })
-    expect([ended.outcome, ended.trace.map(entry => entry.outcome)]).toEqual(['done', ['done', 'done', 'done', 'done', 'done']])
+    expect([ended.outcome, ended.trace.map((entry) => entry.outcome)]).toEqual([
+      'done',
+      ['done', 'done', 'done', 'done', 'done'],
+    ])
     expect(ended.trace[2]!.endedAtMs! - ended.trace[2]!.startedAtMs).toBeGreaterThanOrEqual(400)
   })
 
@@ -78,36 +101,77 @@ describe('pull, rehearse, put back', () => {
   })
 
   test('a program that is not running, or a window that was closed meanwhile, is a clear failure and no half step', async () => {
-    const raise = (await call<Lever>('POST', '/api/levers', draft({ name: 'Raise the board', steps: [{ id: 'a', kind: 'program.raise', programId: 'visitor-board' }] }))).body
+    const raise = (
+      await call<Lever>(
+        'POST',
+        '/api/levers',
+        draft({ name: 'Raise the board', steps: [{ id: 'a', kind: 'program.raise', programId: 'visitor-board' }] }),
+      )
+    ).body
     const run = await pull(raise.id)
-    expect([run.outcome, run.changes, run.trace[0]!.note]).toEqual(['failed', [], 'Visitor Board is not running, so there is no window to bring to the front.'])
+    expect([run.outcome, run.changes, run.trace[0]!.note]).toEqual([
+      'failed',
+      [],
+      'Visitor Board is not running, so there is no window to bring to the front.',
+    ])
     const before = await bench()
-    const refused = await call('POST', '/api/bench/changes', { changes: [{ kind: 'window.raise', windowId: 'w-weather' }, { kind: 'window.raise', windowId: 'w-gone' }] })
-    expect([refused.status, refused.body.issues]).toEqual([409, [{ code: 'window-missing', path: 'changes.1.windowId', message: 'The window w-gone is no longer open on the bench.' }]])
+    const refused = await call('POST', '/api/bench/changes', {
+      changes: [
+        { kind: 'window.raise', windowId: 'w-weather' },
+        { kind: 'window.raise', windowId: 'w-gone' },
+      ],
+    })
+    expect([refused.status, refused.body.issues]).toEqual([
+      409,
+      [
+        {
+          code: 'window-missing',
+          path: 'changes.1.windowId',
+          message: 'The window w-gone is no longer open on the bench.',
+        },
+      ],
+    ])
     expect(await bench()).toEqual(before)
     // Raised and closed at the same instant, by two tabs: each is whole, in one order or the other.
     await call('POST', '/api/open', { programId: 'visitor-board' })
-    const window = Object.values((await bench()).state.windows).find(entry => entry.programId === 'visitor-board')!
-    const [raised, closed] = await Promise.all([pull(raise.id), call('POST', '/api/bench/changes', { changes: [{ kind: 'window.close', windowId: window.id }] })])
-    expect([closed.status, ['done', 'failed'].includes(raised.outcome), (await bench()).state.windows[window.id]]).toEqual([200, true, undefined])
+    const window = Object.values((await bench()).state.windows).find((entry) => entry.programId === 'visitor-board')!
+    const [raised, closed] = await Promise.all([
+      pull(raise.id),
+      call('POST', '/api/bench/changes', { changes: [{ kind: 'window.close', windowId: window.id }] }),
+    ])
+    expect([
+      closed.status,
+      ['done', 'failed'].includes(raised.outcome),
+      (await bench()).state.windows[window.id],
+    ]).toEqual([200, true, undefined])
   })
 
   test('folders and addresses open in the program for such; a missing folder names the nearest', async () => {
     const address = (await call<Run>('POST', '/api/open', { place: 'https://rota.harrowfell.example/week' })).body
     expect(address.trace[0]!.note).toBe('Cairn Web was running; it took the arguments and came to the front.')
     const folder = (await call<Run>('POST', '/api/open', { place: '/home/watch/chart' })).body
-    expect([folder.outcome, folder.trace[0]!.note]).toEqual(['failed', 'There is no folder or file /home/watch/chart on the bench. Did you mean “/home/watch/charts”?'])
+    expect([folder.outcome, folder.trace[0]!.note]).toEqual([
+      'failed',
+      'There is no folder or file /home/watch/chart on the bench. Did you mean “/home/watch/charts”?',
+    ])
   })
 })
 
 describe('keys', () => {
-  const press = async (source: string, ...codes: string[]) => (await call<{ entries: KeyLogEntry[] }>('POST', '/api/keys', {
-    source, events: [...codes.map(code => ({ kind: 'down', code })), ...codes.toReversed().map(code => ({ kind: 'up', code }))].map((event, atMs) => ({ ...event, atMs })),
-  })).body.entries
+  const press = async (source: string, ...codes: string[]) =>
+    (
+      await call<{ entries: KeyLogEntry[] }>('POST', '/api/keys', {
+        source,
+        events: [
+          ...codes.map((code) => ({ kind: 'down', code })),
+          ...codes.toReversed().map((code) => ({ kind: 'up', code })),
+        ].map((event, atMs) => ({ ...event, atMs })),
+      })
+    ).body.entries
 
   test('a chord pulls its lever and the run is in the ledger; each event is explained', async () => {
     const entries = await press('k1', 'ControlLeft', 'AltLeft', 'KeyH')
-    expect(entries.map(entry => entry.decision.kind)).toEqual(['pass', 'pass', 'pull', 'swallow', 'pass', 'pass'])
+    expect(entries.map((entry) => entry.decision.kind)).toEqual(['pass', 'pass', 'pull', 'swallow', 'pass', 'pass'])
     const run = (await call<Run>('GET', `/api/runs/${entries[2]!.runId}`)).body
     expect([run.leverId, run.source, run.outcome]).toEqual(['lever-13', 'key', 'done'])
     expect((await call<{ id: string }[]>('GET', '/api/runs?limit=1')).body[0]!.id).toBe(run.id)
@@ -128,10 +192,18 @@ describe('keys', () => {
   test('a lever that cannot be pulled again yet says so in the log; an edit is in force at the next key', async () => {
     await press('k1', 'ControlLeft', 'AltLeft', 'KeyN')
     const refused = await press('k1', 'ControlLeft', 'AltLeft', 'KeyN')
-    expect([refused[2]!.runId, refused[2]!.refusal]).toEqual([null, '8 Prepare the night is still running and ignores another pull until it ends.'])
-    const weather = (await call<Lever>('POST', '/api/levers', draft({ triggers: [{ id: 't', kind: 'chord', chord: 'F9' }] }))).body
+    expect([refused[2]!.runId, refused[2]!.refusal]).toEqual([
+      null,
+      '8 Prepare the night is still running and ignores another pull until it ends.',
+    ])
+    const weather = (
+      await call<Lever>('POST', '/api/levers', draft({ triggers: [{ id: 't', kind: 'chord', chord: 'F9' }] }))
+    ).body
     expect((await press('k1', 'F9'))[0]!.decision.leverId).toBe(weather.id)
     await call('PATCH', `/api/levers/${weather.id}`, { version: 1, enabled: false })
-    expect((await press('k1', 'F9'))[0]!.decision).toMatchObject({ kind: 'pass', candidates: [{ verdict: 'disabled' }] })
+    expect((await press('k1', 'F9'))[0]!.decision).toMatchObject({
+      kind: 'pass',
+      candidates: [{ verdict: 'disabled' }],
+    })
   })
 })

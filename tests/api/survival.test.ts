@@ -14,78 +14,124 @@ import type { RunningServer } from '../support/startServer'
 
 const KILLS = 20
 
-interface Bench { version: number, state: BenchState }
+interface Bench {
+  version: number
+  state: BenchState
+}
 
 /** 40 steps that each leave a trace on the bench, with pauses that a kill is likely to fall into. */
 const longSteps = Array.from({ length: 40 }, (_, i) => {
-  const kinds = [{ kind: 'message.show', text: `Mark ${i}` }, { kind: 'program.open', programId: 'night-book', args: ['${logs}/tonight.log'] }, { kind: 'wait', ms: 3 }, { kind: 'program.raise', programId: 'night-planner' }]
+  const kinds = [
+    { kind: 'message.show', text: `Mark ${i}` },
+    { kind: 'program.open', programId: 'night-book', args: ['${logs}/tonight.log'] },
+    { kind: 'wait', ms: 3 },
+    { kind: 'program.raise', programId: 'night-planner' },
+  ]
   return { id: `s${i}`, ...kinds[i % kinds.length] }
 })
 
-test(`killed ${KILLS} times in the middle of runs: no committed step is lost, no half step is left, every run goes on to its end`, { timeout: 240_000 }, async () => {
-  const folder = await freshStore()
-  let server = await startServer(folder)
-  let call = apiOf(server.url)
-  const begun = (await call<Bench>('GET', '/api/bench')).body
-  const lever = (await call<Lever>('POST', '/api/levers', draft({ name: 'Long', triggers: [], steps: longSteps, whileRunning: 'beside' }))).body
-  const middles: number[] = []
-  // A kill that came too late, at the very end of a run, is made up for by another.
-  for (let i = 0; middles.length < KILLS && i < 2 * KILLS; i++) {
-    const seen = watchRuns(server)
-    void call('POST', `/api/levers/${lever.id}/pull`, {}).catch(() => undefined)
-    const killAt = 1 + (i * 7) % 36
-    await eventually(async () => [...seen.values()].some(position => position >= killAt))
-    await server.kill()
-    server = await startServer(folder)
-    call = apiOf(server.url)
-    for (const [id, position] of seen) {
-      const run = (await call<Run>('GET', `/api/runs/${id}`)).body
-      // What a tab was told had been committed, so it is still there.
-      expect(run.trace.length).toBeGreaterThanOrEqual(Math.min(position, run.steps.length))
-      if (position < run.steps.length) middles.push(position)
+test(
+  `killed ${KILLS} times in the middle of runs: no committed step is lost, no half step is left, every run goes on to its end`,
+  { timeout: 240_000 },
+  async () => {
+    const folder = await freshStore()
+    let server = await startServer(folder)
+    let call = apiOf(server.url)
+    const begun = (await call<Bench>('GET', '/api/bench')).body
+    const lever = (
+      await call<Lever>(
+        'POST',
+        '/api/levers',
+        draft({ name: 'Long', triggers: [], steps: longSteps, whileRunning: 'beside' }),
+      )
+    ).body
+    const middles: number[] = []
+    // A kill that came too late, at the very end of a run, is made up for by another.
+    for (let i = 0; middles.length < KILLS && i < 2 * KILLS; i++) {
+      const seen = watchRuns(server)
+      void call('POST', `/api/levers/${lever.id}/pull`, {}).catch(() => undefined)
+      const killAt = 1 + ((i * 7) % 36)
+      await eventually(async () => [...seen.values()].some((position) => position >= killAt))
+      await server.kill()
+      server = await startServer(folder)
+      call = apiOf(server.url)
+      for (const [id, position] of seen) {
+        const run = (await call<Run>('GET', `/api/runs/${id}`)).body
+        // What a tab was told had been committed, so it is still there.
+        expect(run.trace.length).toBeGreaterThanOrEqual(Math.min(position, run.steps.length))
+        if (position < run.steps.length) middles.push(position)
+      }
     }
-  }
-  const runIds = (await call<{ id: string }[]>('GET', '/api/runs?limit=1000')).body.map(run => run.id)
-  expect(runIds.length).toBeGreaterThanOrEqual(KILLS - 1)
-  for (const id of runIds) {
-    const ended = await eventually(async () => {
-      const { body } = await call<Run>('GET', `/api/runs/${id}`)
-      return body.phase === 'ended' && body
-    })
-    expect([ended.outcome, ended.trace.map(entry => entry.stepIndex)]).toEqual(['done', longSteps.map((_, i) => i)])
-  }
-  const runs = await Promise.all(runIds.map(async id => (await call<Run>('GET', `/api/runs/${id}`)).body))
-  const after = (await call<Bench>('GET', '/api/bench')).body
-  // The bench holds exactly what the runs say they changed: one version per change, and the same windows and messages.
-  expect(after.version - begun.version).toBe(runs.reduce((sum, run) => sum + run.changes.length, 0))
-  const opened = runs.flatMap(run => run.changes.flatMap(({ change }) => (change.kind === 'window.open' ? [change.window.id] : [])))
-  expect(Object.keys(after.state.windows).sort()).toEqual([...Object.keys(begun.state.windows), ...opened].sort())
-  expect(after.state.messages).toHaveLength(runs.length * 10)
-  expect(middles.length).toBeGreaterThanOrEqual(KILLS)
-  await server.stop()
-})
+    const runIds = (await call<{ id: string }[]>('GET', '/api/runs?limit=1000')).body.map((run) => run.id)
+    expect(runIds.length).toBeGreaterThanOrEqual(KILLS - 1)
+    for (const id of runIds) {
+      const ended = await eventually(async () => {
+        const { body } = await call<Run>('GET', `/api/runs/${id}`)
+        return body.phase === 'ended' && body
+      })
+      expect([ended.outcome, ended.trace.map((entry) => entry.stepIndex)]).toEqual(['done', longSteps.map((_, i) => i)])
+    }
+    const runs = await Promise.all(runIds.map(async (id) => (await call<Run>('GET', `/api/runs/${id}`)).body))
+    const after = (await call<Bench>('GET', '/api/bench')).body
+    // The bench holds exactly what the runs say they changed: one version per change, and the same windows and messages.
+    expect(after.version - begun.version).toBe(runs.reduce((sum, run) => sum + run.changes.length, 0))
+    const opened = runs.flatMap((run) =>
+      run.changes.flatMap(({ change }) => (change.kind === 'window.open' ? [change.window.id] : [])),
+    )
+    expect(Object.keys(after.state.windows).sort()).toEqual([...Object.keys(begun.state.windows), ...opened].sort())
+    expect(after.state.messages).toHaveLength(runs.length * 10)
+    expect(middles.length).toBeGreaterThanOrEqual(KILLS)
+    await server.stop()
+  },
+)
 
 test('after a restart everything is as it was, a wait ends when it should, and a question still stands', async () => {
   const folder = await freshStore()
   const first = await startServer(folder)
   const call = apiOf(first.url)
-  const wait = (await call<Lever>('POST', '/api/levers', draft({ triggers: [], steps: [{ id: 'a', kind: 'wait', ms: 6000 }, { id: 'b', kind: 'message.show', text: 'Waited' }] }))).body
+  const wait = (
+    await call<Lever>(
+      'POST',
+      '/api/levers',
+      draft({
+        triggers: [],
+        steps: [
+          { id: 'a', kind: 'wait', ms: 6000 },
+          { id: 'b', kind: 'message.show', text: 'Waited' },
+        ],
+      }),
+    )
+  ).body
   const waiting = (await call<Run>('POST', `/api/levers/${wait.id}/pull`, {})).body
   const asking = (await call<Run>('POST', '/api/levers/lever-9/pull', {})).body
   await call('POST', '/api/levers/lever-1/pull', {})
-  const before = await Promise.all(['/api/bench', '/api/levers', '/api/frames', '/api/runs', '/api/revisions'].map(async path => (await call('GET', path)).body))
+  const before = await Promise.all(
+    ['/api/bench', '/api/levers', '/api/frames', '/api/runs', '/api/revisions'].map(
+      async (path) => (await call('GET', path)).body,
+    ),
+  )
   await first.stop()
   const second = await startServer(folder)
   const again = apiOf(second.url)
-  const after = await Promise.all(['/api/bench', '/api/levers', '/api/frames', '/api/runs', '/api/revisions'].map(async path => (await again('GET', path)).body))
+  const after = await Promise.all(
+    ['/api/bench', '/api/levers', '/api/frames', '/api/runs', '/api/revisions'].map(
+      async (path) => (await again('GET', path)).body,
+    ),
+  )
   expect(after).toEqual(before)
-  expect((await again<Run>('GET', `/api/runs/${asking.id}`)).body).toMatchObject({ phase: 'asking', question: asking.question })
+  expect((await again<Run>('GET', `/api/runs/${asking.id}`)).body).toMatchObject({
+    phase: 'asking',
+    question: asking.question,
+  })
   const ended = await eventually(async () => {
     const { body } = await again<Run>('GET', `/api/runs/${waiting.id}`)
     return body.phase === 'ended' && body
   })
   expect(ended.trace[0]!.endedAtMs! - waiting.wakeAtMs!).toBeGreaterThanOrEqual(0)
-  const putBack = await again<{ report: { undone: string[], left: unknown[] } }>('POST', `/api/runs/${(await again<{ id: string, leverId: string }[]>('GET', '/api/runs')).body.find(run => run.leverId === 'lever-1')!.id}/put-back`)
+  const putBack = await again<{ report: { undone: string[]; left: unknown[] } }>(
+    'POST',
+    `/api/runs/${(await again<{ id: string; leverId: string }[]>('GET', '/api/runs')).body.find((run) => run.leverId === 'lever-1')!.id}/put-back`,
+  )
   expect([putBack.body.report.undone.length, putBack.body.report.left]).toEqual([1, []])
   await second.stop()
 })
@@ -93,12 +139,12 @@ test('after a restart everything is as it was, a wait ends when it should, and a
 test('live events bring another tab to the same state; one that was away catches up, one that was away too long is told', async () => {
   const server = await startServer()
   const call = apiOf(server.url)
-  const { body: start } = await call<{ sequence: string, bench: Bench }>('GET', '/api/state')
+  const { body: start } = await call<{ sequence: string; bench: Bench }>('GET', '/api/state')
   for (const id of ['lever-1', 'lever-2', 'lever-10']) await call('POST', `/api/levers/${id}/pull`, {})
-  const { body: end } = await call<{ sequence: string, bench: Bench }>('GET', '/api/state')
+  const { body: end } = await call<{ sequence: string; bench: Bench }>('GET', '/api/state')
   const wanted = Number(end.sequence.split(':')[1])
   const { events } = await readEvents(`${server.url}/api/events?after=${start.sequence}`, wanted)
-  const changes = events.flatMap(event => (event.type === 'bench' ? event.changes : []))
+  const changes = events.flatMap((event) => (event.type === 'bench' ? event.changes : []))
   expect(valueOf(applyChanges(start.bench.state, changes))).toEqual(end.bench.state)
   const middle = `${end.sequence.split(':')[0]}:${wanted - 2}`
   const late = await readEvents(`${server.url}/api/events`, 2, { 'last-event-id': middle })
@@ -114,12 +160,20 @@ test('live events bring another tab to the same state; one that was away catches
 test('a store that is held, cannot be written or is no folder, and a port in use, each end with one clear sentence', async () => {
   const folder = await freshStore()
   const holder = await startServer(folder)
-  expect(await failingStart(folder, await freePort())).toMatch(`The store ${folder} is held by process ${holder.process.pid}, which serves ${holder.url} since `)
+  expect(await failingStart(folder, await freePort())).toMatch(
+    `The store ${folder} is held by process ${holder.process.pid}, which serves ${holder.url} since `,
+  )
   const file = join(folder, 'plain-file')
   writeFileSync(file, 'not a folder')
-  expect(await failingStart(join(file, 'store'), await freePort())).toContain(`The store folder ${join(file, 'store')} cannot be written`)
-  expect(await failingStart('/sys/nowhere', await freePort())).toContain('The store folder /sys/nowhere cannot be written')
-  expect(await failingDemo(folder, new URL(holder.url).port)).toContain(`Port ${new URL(holder.url).port} is in use. The store ${folder} is held by process ${holder.process.pid}`)
+  expect(await failingStart(join(file, 'store'), await freePort())).toContain(
+    `The store folder ${join(file, 'store')} cannot be written`,
+  )
+  expect(await failingStart('/sys/nowhere', await freePort())).toContain(
+    'The store folder /sys/nowhere cannot be written',
+  )
+  expect(await failingDemo(folder, new URL(holder.url).port)).toContain(
+    `Port ${new URL(holder.url).port} is in use. The store ${folder} is held by process ${holder.process.pid}`,
+  )
   await holder.kill()
   await (await startServer(folder)).stop()
 })
@@ -127,13 +181,20 @@ test('a store that is held, cannot be written or is no folder, and a port in use
 /** Follows the runs of a server as a tab would: the position each had reached when it was last told. */
 function watchRuns(server: RunningServer): Map<string, number> {
   const positions = new Map<string, number>()
-  void fetch(`${server.url}/api/events`).then(async (response) => {
-    for await (const event of eventsOf(response)) if (event.type === 'run') positions.set(event.run.id, event.run.position)
-  }).catch(() => undefined)
+  void fetch(`${server.url}/api/events`)
+    .then(async (response) => {
+      for await (const event of eventsOf(response))
+        if (event.type === 'run') positions.set(event.run.id, event.run.position)
+    })
+    .catch(() => undefined)
   return positions
 }
 
-async function readEvents(url: string, count: number, headers: Record<string, string> = {}): Promise<{ events: LiveEvent[] }> {
+async function readEvents(
+  url: string,
+  count: number,
+  headers: Record<string, string> = {},
+): Promise<{ events: LiveEvent[] }> {
   const abort = new AbortController()
   const response = await fetch(url, { headers, signal: abort.signal })
   const events: LiveEvent[] = []
@@ -169,10 +230,17 @@ function failingDemo(folder: string, port: string): Promise<string> {
 /** What a command of the project prints until it ends by itself, which must be a failure. */
 function outputOf(args: string[], env: Record<string, string>): Promise<string> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, args, { cwd: new URL('../..', import.meta.url).pathname, env: { ...process.env, ...env } })
+    const child = spawn(process.execPath, args, {
+      cwd: new URL('../..', import.meta.url).pathname,
+      env: { ...process.env, ...env },
+    })
     let printed = ''
-    child.stdout.on('data', (text: Buffer) => { printed += text.toString() })
-    child.stderr.on('data', (text: Buffer) => { printed += text.toString() })
-    child.on('exit', code => (code ? resolve(printed) : reject(new Error(`it ended with ${code}: ${printed}`))))
+    child.stdout.on('data', (text: Buffer) => {
+      printed += text.toString()
+    })
+    child.stderr.on('data', (text: Buffer) => {
+      printed += text.toString()
+    })
+    child.on('exit', (code) => (code ? resolve(printed) : reject(new Error(`it ended with ${code}: ${printed}`))))
   })
 }

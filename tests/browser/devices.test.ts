@@ -10,8 +10,19 @@ import { button, seen, unseen } from '../support/screen'
 const session = browserSession()
 let page: Page
 
-const value = async (deviceId: string, controlId: string) => (await session.call<{ state: BenchState }>('GET', '/api/bench')).body.state.devices[deviceId]!.controls[controlId]!.value
-const control = (chord: string, part: Record<string, unknown>) => session.call<Lever>('POST', '/api/levers', draft({ name: `By ${chord}`, steps: [{ id: 'a', kind: 'device.control', ...part }], triggers: [{ id: 't', kind: 'chord', chord }] }))
+const value = async (deviceId: string, controlId: string) =>
+  (await session.call<{ state: BenchState }>('GET', '/api/bench')).body.state.devices[deviceId]!.controls[controlId]!
+    .value
+const control = (chord: string, part: Record<string, unknown>) =>
+  session.call<Lever>(
+    'POST',
+    '/api/levers',
+    draft({
+      name: `By ${chord}`,
+      steps: [{ id: 'a', kind: 'device.control', ...part }],
+      triggers: [{ id: 't', kind: 'chord', chord }],
+    }),
+  )
 
 test('a control becomes a lever; its chord mutes, and the lamp follows in a second tab', async () => {
   page = await session.open('/bench')
@@ -34,23 +45,37 @@ test('a control becomes a lever; its chord mutes, and the lamp follows in a seco
 })
 
 test('plans go round on one key, all displays go dark on another, and what is not plugged in is refused with its reason', async () => {
-  await control('Ctrl+Alt+P', { target: { kind: 'default', deviceKind: 'power' }, controlId: 'plan', to: { kind: 'cycle', values: ['plan-mains', 'plan-generator'] } })
-  await control('Ctrl+Alt+S', { target: { kind: 'all', deviceKind: 'display' }, controlId: 'power', to: { kind: 'set', value: false } })
-  await control('Ctrl+Alt+K', { target: { kind: 'devices', deviceIds: ['finder-camera'] }, controlId: 'cooling', to: { kind: 'toggle', whenUnknown: true } })
+  await control('Ctrl+Alt+P', {
+    target: { kind: 'default', deviceKind: 'power' },
+    controlId: 'plan',
+    to: { kind: 'cycle', values: ['plan-mains', 'plan-generator'] },
+  })
+  await control('Ctrl+Alt+S', {
+    target: { kind: 'all', deviceKind: 'display' },
+    controlId: 'power',
+    to: { kind: 'set', value: false },
+  })
+  await control('Ctrl+Alt+K', {
+    target: { kind: 'devices', deviceIds: ['finder-camera'] },
+    controlId: 'cooling',
+    to: { kind: 'toggle', whenUnknown: true },
+  })
   page = await session.open('/bench')
   for (const plan of ['plan-generator', 'plan-mains', 'plan-generator']) {
     await press(page, 'Ctrl+Alt+P')
-    await eventually(async () => await value('power', 'plan') === plan)
+    await eventually(async () => (await value('power', 'plan')) === plan)
   }
   await press(page, 'Ctrl+Alt+S')
-  await eventually(async () => await value('display-left', 'power') === false && await value('display-right', 'power') === false)
+  await eventually(
+    async () => (await value('display-left', 'power')) === false && (await value('display-right', 'power')) === false,
+  )
   await press(page, 'Ctrl+Alt+K')
   await seen(page, 'Finder camera is not plugged in.')
   await page.type('input[aria-label="Filter the devices"]', 'finder')
   await button(page, 'Plug in')
   await page.focus('[data-bench-screen]')
   await press(page, 'Ctrl+Alt+K')
-  await eventually(async () => await value('finder-camera', 'cooling') === true)
+  await eventually(async () => (await value('finder-camera', 'cooling')) === true)
   await page.click('button[aria-label="Cooling of Finder camera as a lamp"]')
   await page.waitForSelector('[aria-label^="Finder camera: on"]')
 })
@@ -61,19 +86,32 @@ test('displays that a chord put to sleep stay asleep when its keys come up and t
   for (const key of ['Meta', 'Alt', 's']) await page.keyboard.down(key as 'Meta')
   await seen(page, 'Left display is asleep.')
   for (const key of ['s', 'Alt', 'Meta']) await page.keyboard.up(key as 'Meta')
-  for (const [x, y] of [[402, 300], [400, 303], [403, 301]] as const) await page.mouse.move(x, y)
+  for (const [x, y] of [
+    [402, 300],
+    [400, 303],
+    [403, 301],
+  ] as const)
+    await page.mouse.move(x, y)
   expect([await value('display-left', 'power'), await value('display-right', 'power')]).toEqual([false, false])
   await page.mouse.move(520, 340, { steps: 4 })
   await unseen(page, 'Left display is asleep.')
-  await eventually(async () => await value('display-left', 'power') === true && await value('display-right', 'power') === true)
+  await eventually(
+    async () => (await value('display-left', 'power')) === true && (await value('display-right', 'power')) === true,
+  )
 })
 
 test('a device is chosen by plugging it in; an interlock refuses with its reason', async () => {
-  await session.call('POST', '/api/bench/changes', { changes: [{ kind: 'device.plug', deviceId: 'finder-camera', plugged: false }] })
-  page = await session.open(`/levers/new?name=Cool&step=${encodeURIComponent(JSON.stringify({ id: 's1', kind: 'device.control', target: { kind: 'devices', deviceIds: ['red-lamp'] }, controlId: 'power', to: { kind: 'toggle', whenUnknown: true }, onFailure: 'stop' }))}`)
+  await session.call('POST', '/api/bench/changes', {
+    changes: [{ kind: 'device.plug', deviceId: 'finder-camera', plugged: false }],
+  })
+  page = await session.open(
+    `/levers/new?name=Cool&step=${encodeURIComponent(JSON.stringify({ id: 's1', kind: 'device.control', target: { kind: 'devices', deviceIds: ['red-lamp'] }, controlId: 'power', to: { kind: 'toggle', whenUnknown: true }, onFailure: 'stop' }))}`,
+  )
   await button(page, 'By plugging it in')
   await button(page, 'Plug in Finder camera')
-  await page.waitForFunction(() => [...document.querySelectorAll('.devices .el-tag')].some(tag => tag.textContent?.includes('Finder camera')))
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('.devices .el-tag')].some((tag) => tag.textContent?.includes('Finder camera')),
+  )
   await page.click('input[aria-label="Control"]')
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
@@ -82,8 +120,11 @@ test('a device is chosen by plugging it in; an interlock refuses with its reason
   await seen(page, 'Only while Atlas Room runs; otherwise it refuses.')
   await press(page, 'Ctrl+S')
   await seen(page, 'Saved 26 Cool.')
-  const lever = (await session.call<Lever[]>('GET', '/api/levers')).body.find(entry => entry.name === 'Cool')!
-  expect(lever).toMatchObject({ steps: [{ target: { deviceIds: ['finder-camera'] }, controlId: 'cooling' }], interlock: { otherwise: { kind: 'refuse' } } })
+  const lever = (await session.call<Lever[]>('GET', '/api/levers')).body.find((entry) => entry.name === 'Cool')!
+  expect(lever).toMatchObject({
+    steps: [{ target: { deviceIds: ['finder-camera'] }, controlId: 'cooling' }],
+    interlock: { otherwise: { kind: 'refuse' } },
+  })
   await page.goto(`${session.server.url}/levers?lever=${lever.id}`)
   await page.waitForSelector('[role="listbox"][aria-label="Levers"]')
   await page.keyboard.type('Cool')

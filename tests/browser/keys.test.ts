@@ -13,10 +13,19 @@ let page: Page
 
 const bench = async () => (await session.call<{ state: BenchState }>('GET', '/api/bench')).body.state
 const front = async () => frontProgram(await bench())?.id
-const messages = async () => (await bench()).messages.map(message => message.text)
-const sleep = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
+const messages = async () => (await bench()).messages.map((message) => message.text)
+const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const message = (text: string, trigger: Record<string, unknown>, part: Record<string, unknown> = {}) =>
-  session.call<Lever>('POST', '/api/levers', draft({ name: text, steps: [{ id: 'a', kind: 'message.show', text }], triggers: [{ id: 't', ...trigger }], ...part }))
+  session.call<Lever>(
+    'POST',
+    '/api/levers',
+    draft({
+      name: text,
+      steps: [{ id: 'a', kind: 'message.show', text }],
+      triggers: [{ id: 't', ...trigger }],
+      ...part,
+    }),
+  )
 
 describe('keys in time, with real key events', () => {
   test('a leader and its follower, a key tapped and held, a layer', async () => {
@@ -31,23 +40,23 @@ describe('keys in time, with real key events', () => {
     await page.keyboard.down('F9')
     await sleep(350)
     await page.keyboard.up('F9')
-    await eventually(async () => (await messages()).filter(text => text === 'Held').length === 1)
+    await eventually(async () => (await messages()).filter((text) => text === 'Held').length === 1)
     await page.keyboard.down('F10')
     await page.keyboard.press('KeyL')
     await page.keyboard.up('F10')
     await eventually(async () => (await messages()).includes('Layered'))
-    expect((await messages()).filter(text => text === 'Held')).toHaveLength(1)
+    expect((await messages()).filter((text) => text === 'Held')).toHaveLength(1)
   })
 
   test('one chord goes there in one program, back in the other, and does nothing in a third', async () => {
     for (const programId of ['plate-catcher', 'atlas-room']) await session.call('POST', '/api/open', { programId })
     page = await session.open('/bench')
     await press(page, 'F6')
-    await eventually(async () => await front() === 'plate-catcher')
+    await eventually(async () => (await front()) === 'plate-catcher')
     await press(page, 'F6')
-    await eventually(async () => await front() === 'atlas-room')
+    await eventually(async () => (await front()) === 'atlas-room')
     await session.call('POST', '/api/open', { programId: 'fell-weather' })
-    await eventually(async () => await front() === 'fell-weather')
+    await eventually(async () => (await front()) === 'fell-weather')
     await press(page, 'F6')
     await seen(page, 'No lever with this chord is live here')
     expect(await front()).toBe('fell-weather')
@@ -64,7 +73,11 @@ describe('who owns a key', () => {
     await page.click('button[aria-label="Press chord 1"]')
     await press(page, 'Ctrl+Alt+L')
     await seen(page, 'already pulls 10 Log of tonight’s target')
-    await page.evaluate(() => [...document.querySelectorAll<HTMLButtonElement>('.clashes button')].find(element => element.innerText.startsWith('Take '))!.click())
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLButtonElement>('.clashes button')]
+        .find((element) => element.innerText.startsWith('Take '))!
+        .click(),
+    )
     await unseen(page, 'already pulls 10')
     await press(page, 'Ctrl+S')
     await seen(page, 'Saved 12')
@@ -79,13 +92,19 @@ describe('who owns a key', () => {
     await page.waitForSelector('[data-code="KeyA"].free')
     await page.keyboard.up('Control')
     await page.waitForSelector('[data-code="KeyA"].ours')
-    await page.$eval('[data-code="KeyJ"]', element => (element as SVGElement).focus())
+    await page.$eval('[data-code="KeyJ"]', (element) => (element as SVGElement).focus())
     await page.keyboard.press('Enter')
     await seen(page, 'Make a lever with it')
     await button(page, 'Make a lever with it')
-    await page.waitForFunction(() => (document.querySelector('input[aria-label="Chord 1"]') as HTMLInputElement | null)?.value === 'Ctrl+Alt+J')
+    await page.waitForFunction(
+      () => (document.querySelector('input[aria-label="Chord 1"]') as HTMLInputElement | null)?.value === 'Ctrl+Alt+J',
+    )
     await page.click('[aria-label="Where its keys are live"]')
-    await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item')].find(item => item.innerText.trim() === 'Only in front of')!.click())
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item')]
+        .find((item) => item.innerText.trim() === 'Only in front of')!
+        .click(),
+    )
     await button(page, 'Point at its window')
     await (await page.waitForSelector('button[aria-label="Take Night Planner"]'))!.click()
     await seen(page, 'Night Planner')
@@ -95,7 +114,9 @@ describe('who owns a key', () => {
     page = await session.open('/keys?tab=history')
     await page.focus('[aria-label="Key events, latest first"]')
     await press(page, 'Ctrl+Alt+V')
-    await page.waitForFunction(() => document.querySelector('.event')?.textContent?.includes('No lever with this chord is live here'))
+    await page.waitForFunction(() =>
+      document.querySelector('.event')?.textContent?.includes('No lever with this chord is live here'),
+    )
     await page.click('.event')
     await seen(page, '14 Welcome the visitors has Ctrl+Alt+V, but its frame is off.')
     await page.click('.tools .el-switch')
@@ -105,7 +126,9 @@ describe('who owns a key', () => {
   test('a frame waits for its condition, is switched from the strip, and gives a row of keys to its levers', async () => {
     page = await session.open('/keys?tab=frames')
     await page.click('.row.frame:nth-of-type(3)')
-    await page.waitForFunction(() => (document.querySelector('input[aria-label="Name of the frame"]') as HTMLInputElement).value === 'Outreach')
+    await page.waitForFunction(
+      () => (document.querySelector('input[aria-label="Name of the frame"]') as HTMLInputElement).value === 'Outreach',
+    )
     await button(page, 'A row for the levers')
     await button(page, 'Save')
     await seen(page, 'Changed the keys of Outreach; in force at the next key.')
@@ -114,7 +137,7 @@ describe('who owns a key', () => {
     await page.waitForSelector('[aria-label="Frames"] button[title="Frame Outreach: on. Switch it."]')
     await page.focus('[role="listbox"][aria-label="Frames"]')
     await press(page, 'Meta+1')
-    await eventually(async () => await front() === 'visitor-board')
+    await eventually(async () => (await front()) === 'visitor-board')
   })
 })
 
@@ -123,9 +146,13 @@ test('the timing lab replays typing and proposes a key and a time, which is then
   await button(page, 'Replay')
   await page.waitForSelector('.proposal')
   await page.waitForSelector('.apexcharts-series')
-  const holdMs = await page.$eval('.proposal button', element => Number(/\d+/.exec(element.textContent!)![0]))
+  const holdMs = await page.$eval('.proposal button', (element) => Number(/\d+/.exec(element.textContent!)![0]))
   await page.click('.proposal button')
-  await eventually(async () => (await session.call<{ keySettings: { timing: { holdMs: number } } }>('GET', '/api/state')).body.keySettings.timing.holdMs === holdMs)
+  await eventually(
+    async () =>
+      (await session.call<{ keySettings: { timing: { holdMs: number } } }>('GET', '/api/state')).body.keySettings.timing
+        .holdMs === holdMs,
+  )
   await page.focus('textarea[aria-label="Type here"]')
   await page.keyboard.type('clear sky after ten', { delay: 12 })
   await button(page, 'Keep it')

@@ -16,7 +16,7 @@ let page: Page
 const bench = async () => (await session.call<{ state: BenchState }>('GET', '/api/bench')).body.state
 const levers = async () => (await session.call<Lever[]>('GET', '/api/levers')).body
 const argsOf = (lever: Lever | undefined) => (lever?.steps[0] as { args: string[] }).args
-const argv = () => page.$$eval('.argv code', all => all.map(code => code.textContent))
+const argv = () => page.$$eval('.argv code', (all) => all.map((code) => code.textContent))
 
 describe('composing a launch', () => {
   test('the order mistake is shown and mended by one click; rows move by keyboard; the line follows the list', async () => {
@@ -24,13 +24,22 @@ describe('composing a launch', () => {
     await seen(page, 'An overlay that comes after the base atlas is not drawn')
     await button(page, 'Put it before the base atlas')
     await unseen(page, 'is not drawn')
-    expect((await argv()).slice(1)).toEqual(['--profile=red', '/home/watch/charts/comets.overlay', '/home/watch/charts/south.atlas'])
+    expect((await argv()).slice(1)).toEqual([
+      '--profile=red',
+      '/home/watch/charts/comets.overlay',
+      '/home/watch/charts/south.atlas',
+    ])
     await page.focus('.argument:nth-child(3) .grip')
     await press(page, 'Alt+Up')
     await seen(page, 'is not drawn')
     await press(page, 'Alt+Down')
     await unseen(page, 'is not drawn')
-    expect(await page.$eval('textarea[aria-label="Command line of step 1"]', field => (field as HTMLTextAreaElement).value)).toBe('/opt/harrow/atlas-room --profile=red \'${charts}/comets.overlay\' \'${charts}/south.atlas\'')
+    expect(
+      await page.$eval(
+        'textarea[aria-label="Command line of step 1"]',
+        (field) => (field as HTMLTextAreaElement).value,
+      ),
+    ).toBe("/opt/harrow/atlas-room --profile=red '${charts}/comets.overlay' '${charts}/south.atlas'")
     await press(page, 'Ctrl+S')
     await seen(page, 'Saved 7')
     expect(argsOf((await levers())[6])).toEqual(['--profile=red', '${charts}/comets.overlay', '${charts}/south.atlas'])
@@ -43,13 +52,24 @@ describe('composing a launch', () => {
     await page.click(line)
     await paste(page, line, '"C:\\Harrow\\reduce.exe" --edition trial /lite "D:\\frames\\a b.frame"')
     await page.waitForFunction(() => document.querySelector('.argv')?.textContent?.includes('a b.frame'))
-    expect(await argv()).toEqual(['/opt/harrow/grain reducer/reduce', '--edition', 'trial', '/lite', 'D:\\frames\\a b.frame'])
-    expect(await page.$eval('[aria-label="Convention of Command line of step 1"]', element => element.closest('.el-select')!.textContent)).toContain('Windows')
+    expect(await argv()).toEqual([
+      '/opt/harrow/grain reducer/reduce',
+      '--edition',
+      'trial',
+      '/lite',
+      'D:\\frames\\a b.frame',
+    ])
+    expect(
+      await page.$eval(
+        '[aria-label="Convention of Command line of step 1"]',
+        (element) => element.closest('.el-select')!.textContent,
+      ),
+    ).toContain('Windows')
     await page.type(line, ' "open')
     await seen(page, 'The quote " that opens at character')
-    expect(await page.$eval('.open mark', mark => mark.textContent)).toBe('"')
+    expect(await page.$eval('.open mark', (mark) => mark.textContent)).toBe('"')
     await page.click('.field input')
-    expect(await page.$eval(line, field => (field as HTMLTextAreaElement).value)).toMatch(/ "open$/)
+    expect(await page.$eval(line, (field) => (field as HTMLTextAreaElement).value)).toMatch(/ "open$/)
     await page.type(line, '"')
     await page.waitForFunction(() => document.querySelector('.argv')?.textContent?.includes('open'))
     await page.click('.field input')
@@ -73,13 +93,26 @@ describe('composing a launch', () => {
     await chooseProgram(page, 'Program of step 1', 'grain', 'Grain Reducer')
     await page.click('[aria-label="Choose arguments by name"]')
     for (const name of ['Trial, with new darks', 'Comet, first night', 'veil-0002.frame', 'veil-0003.frame']) {
-      const option = await page.waitForFunction((wanted: string) => [...document.querySelectorAll('.el-select-dropdown__item')].find(item => item.textContent!.trim().startsWith(wanted)), {}, name) as ElementHandle<HTMLElement>
-      await option.evaluate(element => element.click())
+      const option = (await page.waitForFunction(
+        (wanted: string) =>
+          [...document.querySelectorAll('.el-select-dropdown__item')].find((item) =>
+            item.textContent!.trim().startsWith(wanted),
+          ),
+        {},
+        name,
+      )) as ElementHandle<HTMLElement>
+      await option.evaluate((element) => element.click())
     }
     await page.keyboard.press('Escape')
     await button(page, 'Add 4')
     await page.waitForFunction(() => document.querySelectorAll('.argument').length === 4)
-    expect((await argv()).slice(1)).toEqual(['--edition=trial', '--data', '2611-0502', '/home/watch/captures/veil-0002.frame', '/home/watch/captures/veil-0003.frame'])
+    expect((await argv()).slice(1)).toEqual([
+      '--edition=trial',
+      '--data',
+      '2611-0502',
+      '/home/watch/captures/veil-0002.frame',
+      '/home/watch/captures/veil-0003.frame',
+    ])
     await button(page, 'Argument')
     await page.keyboard.type('${tonight}')
     await seen(page, 'now /home/watch/captures/dark-300s.dark')
@@ -88,7 +121,14 @@ describe('composing a launch', () => {
     await unseen(page, 'is not subtracted')
     await press(page, 'Ctrl+S')
     await seen(page, 'Reduce tonight')
-    expect(argsOf((await levers()).at(-1))).toEqual(['--edition=trial', '--data', '2611-0502', '${tonight}', '${captures}/veil-0002.frame', '${captures}/veil-0003.frame'])
+    expect(argsOf((await levers()).at(-1))).toEqual([
+      '--edition=trial',
+      '--data',
+      '2611-0502',
+      '${tonight}',
+      '${captures}/veil-0002.frame',
+      '${captures}/veil-0003.frame',
+    ])
   })
 })
 
@@ -97,7 +137,11 @@ describe('variants', () => {
     page = await session.open('/levers/lever-6/variants')
     await button(page, 'A row for each edition (3)')
     await button(page, 'In a row')
-    expect(await page.$$eval('input[aria-label^="Chord of row"]', all => all.map(field => (field as HTMLInputElement).value))).toEqual(['Ctrl+Alt+1', 'Ctrl+Alt+2', 'Ctrl+Alt+3'])
+    expect(
+      await page.$$eval('input[aria-label^="Chord of row"]', (all) =>
+        all.map((field) => (field as HTMLInputElement).value),
+      ),
+    ).toEqual(['Ctrl+Alt+1', 'Ctrl+Alt+2', 'Ctrl+Alt+3'])
     await fill(page, 'input[aria-label="Chord of row 2"]', 'Ctrl+Alt+A')
     await seen(page, 'Ctrl+Alt+A already pulls 1 Chart for the dome')
     await fill(page, 'input[aria-label="Chord of row 2"]', 'Ctrl+Alt+2')
@@ -107,13 +151,21 @@ describe('variants', () => {
     await page.focus('[role="listbox"][aria-label="Levers"]')
     for (const digit of [1, 2, 3]) {
       await press(page, `Ctrl+Alt+${digit}`)
-      await eventually(async () => Object.values((await bench()).windows).filter(window => window.programId === 'grain-reducer').length === digit)
+      await eventually(
+        async () =>
+          Object.values((await bench()).windows).filter((window) => window.programId === 'grain-reducer').length ===
+          digit,
+      )
     }
-    expect(Object.values((await bench()).windows).filter(window => window.programId === 'grain-reducer').map(window => window.content.edition)).toEqual(['steady', 'night', 'trial'])
+    expect(
+      Object.values((await bench()).windows)
+        .filter((window) => window.programId === 'grain-reducer')
+        .map((window) => window.content.edition),
+    ).toEqual(['steady', 'night', 'trial'])
     await press(page, 'Ctrl+Z')
-    await eventually(async () => !(await levers()).some(lever => lever.variant))
+    await eventually(async () => !(await levers()).some((lever) => lever.variant))
     await press(page, 'Ctrl+Shift+Z')
-    await eventually(async () => (await levers()).filter(lever => lever.variant).length === 3)
+    await eventually(async () => (await levers()).filter((lever) => lever.variant).length === 3)
   })
 
   test('rows come from CSV; what is wrong with it is told by its line and nothing is taken', async () => {
@@ -123,10 +175,18 @@ describe('variants', () => {
     await button(page, 'Take these rows')
     await seen(page, 'Line 1: there is no column “editon”.')
     await seen(page, 'Line 3: it has 3 values, the head has 2.')
-    await paste(page, 'textarea[aria-label="Rows as CSV"]', 'name;edition;chord\nA;trial;\n"B; or not";night;Ctrl+Alt+9\n')
+    await paste(
+      page,
+      'textarea[aria-label="Rows as CSV"]',
+      'name;edition;chord\nA;trial;\n"B; or not";night;Ctrl+Alt+9\n',
+    )
     await button(page, 'Take these rows')
     await page.waitForFunction(() => document.querySelectorAll('tbody tr').length === 2)
-    expect(await page.$$eval('input[aria-label^="Name of row"]', all => all.map(field => (field as HTMLInputElement).value))).toEqual(['A', 'B; or not'])
+    expect(
+      await page.$$eval('input[aria-label^="Name of row"]', (all) =>
+        all.map((field) => (field as HTMLInputElement).value),
+      ),
+    ).toEqual(['A', 'B; or not'])
   })
 
   test('several levers at once: marked by keys, moved, renamed and taken back', async () => {
@@ -137,8 +197,10 @@ describe('variants', () => {
     await page.keyboard.up('Shift')
     await page.waitForSelector('aside[aria-label="3 levers"]')
     await press(page, 'Ctrl+E')
-    await eventually(async () => (await levers()).slice(0, 3).every(lever => !lever.enabled))
-    const template = await page.waitForFunction(() => [...document.querySelectorAll<HTMLInputElement>('aside input')].find(input => input.value === '{name}')) as ElementHandle<HTMLInputElement>
+    await eventually(async () => (await levers()).slice(0, 3).every((lever) => !lever.enabled))
+    const template = (await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLInputElement>('aside input')].find((input) => input.value === '{name}'),
+    )) as ElementHandle<HTMLInputElement>
     await template.click({ count: 3 })
     await page.keyboard.type('Set {n}: {name}')
     await button(page, 'Rename')
@@ -146,17 +208,22 @@ describe('variants', () => {
     await page.focus('[role="listbox"][aria-label="Levers"]')
     await press(page, 'Ctrl+Z')
     await press(page, 'Ctrl+Z')
-    await eventually(async () => (await levers()).slice(0, 3).every(lever => lever.enabled && !lever.name.startsWith('Set')))
+    await eventually(async () =>
+      (await levers()).slice(0, 3).every((lever) => lever.enabled && !lever.name.startsWith('Set')),
+    )
   })
 })
 
 describe('exchange', () => {
   test('import, export, import gives the same levers; a broken file is told and left out', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'keen-lever-entries-'))
-    writeFileSync(join(folder, 'fell-survey.desktop'), '[Desktop Entry]\nType=Application\nName=Fell Survey\nName[de]=Fellkarte\nExec=env TINT=red /opt/survey/run "a b" 100%% %F\nPath=/home/watch\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n')
+    writeFileSync(
+      join(folder, 'fell-survey.desktop'),
+      '[Desktop Entry]\nType=Application\nName=Fell Survey\nName[de]=Fellkarte\nExec=env TINT=red /opt/survey/run "a b" 100%% %F\nPath=/home/watch\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
+    )
     writeFileSync(join(folder, 'broken.desktop'), '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n')
     page = await session.open('/exchange')
-    const input = await page.$('input[aria-label="Desktop Entry files"]') as ElementHandle<HTMLInputElement>
+    const input = (await page.$('input[aria-label="Desktop Entry files"]')) as ElementHandle<HTMLInputElement>
     await input.uploadFile(join(folder, 'fell-survey.desktop'), join(folder, 'broken.desktop'))
     await seen(page, '1 new')
     await seen(page, '1 cannot be read')
@@ -164,10 +231,14 @@ describe('exchange', () => {
     await button(page, 'Import 1')
     await seen(page, 'Imported 1 Desktop Entries.')
     const made = (await levers()).slice(-2)
-    expect(made.map(lever => lever.name)).toEqual(['Fell Survey', 'Fell Survey: By night'])
+    expect(made.map((lever) => lever.name)).toEqual(['Fell Survey', 'Fell Survey: By night'])
     await button(page, 'Make the files')
     await page.waitForSelector('.half + .half .items summary')
-    const text = await page.$$eval('.half + .half .items li', all => all.find(item => item.textContent!.includes('fell-survey.desktop'))!.querySelector('pre')!.textContent!)
+    const text = await page.$$eval(
+      '.half + .half .items li',
+      (all) =>
+        all.find((item) => item.textContent!.includes('fell-survey.desktop'))!.querySelector('pre')!.textContent!,
+    )
     expect(text).toContain('Exec=env TINT=red /opt/survey/run "a b" 100%% %F')
     // Taken back and imported from what was written, they are the same again.
     await session.call('POST', '/api/undo')
@@ -200,7 +271,16 @@ describe('exchange', () => {
     await page.click('button[aria-label="mountain"]')
     await press(page, 'Ctrl+S')
     await seen(page, 'Frost')
-    expect((await levers()).at(-1)).toMatchObject({ name: 'Frost', icon: { kind: 'set', name: 'mountain', colour: 'ink' } })
-    await page.waitForFunction(() => [...document.querySelectorAll('.lever')].some(row => row.textContent!.includes('Frost') && row.querySelector('.set-icon')?.getAttribute('style')?.includes('mountain')))
+    expect((await levers()).at(-1)).toMatchObject({
+      name: 'Frost',
+      icon: { kind: 'set', name: 'mountain', colour: 'ink' },
+    })
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.lever')].some(
+        (row) =>
+          row.textContent!.includes('Frost') &&
+          row.querySelector('.set-icon')?.getAttribute('style')?.includes('mountain'),
+      ),
+    )
   })
 })

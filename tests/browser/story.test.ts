@@ -20,13 +20,15 @@ const front = async () => frontProgram(await bench())?.id
 describe('one lever, from a form to a keystroke to a program that opens', () => {
   test('the levers are listed with what they do; typing filters; keys do everything', async () => {
     page = await session.open('/levers')
-    const rows = () => page.$$eval('.lever', all => all.map(row => row.textContent!.replace(/\s+/g, ' ')))
+    const rows = () => page.$$eval('.lever', (all) => all.map((row) => row.textContent!.replace(/\s+/g, ' ')))
     expect(await rows()).toHaveLength(21)
-    expect((await rows())[0]).toMatch(/1.*Chart for the dome.*Opens Atlas Room with --profile=dome.*Ctrl.*Alt.*A.*everywhere.*ready/)
+    expect((await rows())[0]).toMatch(
+      /1.*Chart for the dome.*Opens Atlas Room with --profile=dome.*Ctrl.*Alt.*A.*everywhere.*ready/,
+    )
     await page.keyboard.type('camera f6')
     await seen(page, '2 of 21 levers')
     await page.keyboard.press('ArrowDown')
-    expect(await page.$eval('[aria-selected="true"]', row => row.textContent)).toContain('From chart to camera')
+    expect(await page.$eval('[aria-selected="true"]', (row) => row.textContent)).toContain('From chart to camera')
     await page.keyboard.press('Escape')
     await seen(page, '21 levers')
     await page.keyboard.type('nothing like it')
@@ -44,7 +46,12 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await button(page, 'Save')
     await seen(page, 'Give it a name.')
     await seen(page, 'Choose a program.')
-    await fill(page, '#' + await page.$eval('.field label', label => (label as HTMLLabelElement).htmlFor.replace(/([^\w-])/g, '\\$1')), 'Reduce “veil” lightly')
+    await fill(
+      page,
+      '#' +
+        (await page.$eval('.field label', (label) => (label as HTMLLabelElement).htmlFor.replace(/([^\w-])/g, '\\$1'))),
+      'Reduce “veil” lightly',
+    )
     await chooseProgram(page, 'Program of step 1', 'gr', 'Grain Reducer')
     await button(page, 'Argument')
     await page.keyboard.type('--edition=trial')
@@ -55,7 +62,11 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await page.keyboard.press('KeyA')
     await page.keyboard.up('Control')
     await page.keyboard.type('${captures}/a b “c” 星.frame')
-    expect(await page.$$eval('.argv code', all => all.map(code => code.textContent))).toEqual(['/opt/harrow/grain reducer/reduce', '--edition=trial', '/home/watch/captures/a b “c” 星.frame'])
+    expect(await page.$$eval('.argv code', (all) => all.map((code) => code.textContent))).toEqual([
+      '/opt/harrow/grain reducer/reduce',
+      '--edition=trial',
+      '/home/watch/captures/a b “c” 星.frame',
+    ])
     await seen(page, 'would be ignored. There is no such file on the bench.')
 
     await button(page, 'Chord')
@@ -73,14 +84,19 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await page.click('button[aria-label="Press chord 1"]')
     await press(page, 'Ctrl+Alt+A')
     await page.waitForSelector('.offers .mono[title*="as in"]')
-    const offered = await page.$eval('.triggers .offers .mono', element => element.textContent!.trim())
+    const offered = await page.$eval('.triggers .offers .mono', (element) => element.textContent!.trim())
     await page.click('.triggers .offers .mono')
     await unseen(page, 'already pulls 1')
     // Nothing was pulled while keys were being captured.
     expect(await front()).toBe('night-book')
     await press(page, 'Ctrl+S')
     await seen(page, 'Saved 22 Reduce “veil” lightly.')
-    expect((await levers()).at(-1)).toMatchObject({ plate: 22, name: 'Reduce “veil” lightly', triggers: [{ chord: offered }], steps: [{ programId: 'grain-reducer', args: ['--edition=trial', '${captures}/a b “c” 星.frame'] }] })
+    expect((await levers()).at(-1)).toMatchObject({
+      plate: 22,
+      name: 'Reduce “veil” lightly',
+      triggers: [{ chord: offered }],
+      steps: [{ programId: 'grain-reducer', args: ['--edition=trial', '${captures}/a b “c” 星.frame'] }],
+    })
   })
 
   test('its chord opens the program; the other tab sees it; the ledger tells what was taken; put back takes it back', async () => {
@@ -99,7 +115,9 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await button(page, 'Put back')
     await seen(page, 'Put back 1 of 1 changes.')
     expect(await front()).toBe('night-book')
-    await page.waitForFunction(() => document.querySelector('.run[aria-selected=true]')?.textContent?.includes('put back'))
+    await page.waitForFunction(() =>
+      document.querySelector('.run[aria-selected=true]')?.textContent?.includes('put back'),
+    )
   })
 
   test('keys go to the levers first, then to the program in front; a key that did nothing is explained; fields keep their keys', async () => {
@@ -111,7 +129,12 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await press(page, 'F6')
     await seen(page, 'Plate Catcher is not running')
     await press(page, 'Ctrl+Alt+V')
-    await page.waitForFunction(() => document.querySelector('.trail button')?.getAttribute('title')?.startsWith('No lever with this chord is live here'))
+    await page.waitForFunction(() =>
+      document
+        .querySelector('.trail button')
+        ?.getAttribute('title')
+        ?.startsWith('No lever with this chord is live here'),
+    )
     await page.click('.trail button')
     await seen(page, '14 Welcome the visitors has Ctrl+Alt+V, but its frame is off.')
     await page.goto(`${session.server.url}/levers`)
@@ -129,18 +152,18 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await page.click('.live .el-switch')
     await page.focus('[role="listbox"][aria-label="Levers"]')
     await press(page, 'Ctrl+Alt+D')
-    await eventually(async () => await front() === 'dome-desk')
+    await eventually(async () => (await front()) === 'dome-desk')
   })
 
   test('windows are brought forward, minimized and closed by hand', async () => {
     page = await session.open('/bench')
     await page.focus('[aria-label^="Fell Weather"] .title')
     await page.keyboard.press('Enter')
-    await eventually(async () => await front() === 'fell-weather')
+    await eventually(async () => (await front()) === 'fell-weather')
     await page.click('[aria-label^="Fell Weather"] [aria-label="Minimize"]')
     await eventually(async () => (await bench()).windows['w-weather']!.mode === 'minimized')
     await page.click('[title="Bring back Fell Weather"]')
-    await eventually(async () => await front() === 'fell-weather')
+    await eventually(async () => (await front()) === 'fell-weather')
     await page.waitForSelector('[aria-label^="Fell Weather"] [aria-label="Close"]')
     await page.focus('[aria-label^="Fell Weather"] [aria-label="Close"]')
     await page.keyboard.press('Enter')
@@ -155,16 +178,20 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await page.keyboard.type('vb')
     await page.waitForFunction(() => document.querySelector('#launcher-0')?.textContent?.includes('Visitor Board'))
     await page.keyboard.press('Enter')
-    await eventually(async () => await front() === 'visitor-board')
+    await eventually(async () => (await front()) === 'visitor-board')
     await page.keyboard.press('/')
     await page.keyboard.type('clouds')
     await page.waitForFunction(() => document.querySelector('#launcher-0')?.textContent?.includes('Cloud camera'))
     await page.keyboard.press('Enter')
-    await eventually(async () => await front() === 'cairn-web')
+    await eventually(async () => (await front()) === 'cairn-web')
     await page.keyboard.press('F2')
     await page.keyboard.type('rota')
     await page.keyboard.press('Enter')
-    await eventually(async () => Object.values((await bench()).windows).some(window => window.content.documents.some(document => document.path.includes('rota'))))
+    await eventually(async () =>
+      Object.values((await bench()).windows).some((window) =>
+        window.content.documents.some((document) => document.path.includes('rota')),
+      ),
+    )
     await page.keyboard.press('F2')
     await page.keyboard.type('zzz')
     await seen(page, 'Nothing is named like “zzz”')
@@ -180,7 +207,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await seen(other, 'Chart for the dome (copy)')
     await page.waitForFunction(() => document.querySelector('[aria-selected="true"]')?.textContent?.includes('(copy)'))
     await press(page, 'Ctrl+E')
-    await eventually(async () => (await levers()).find(lever => lever.plate === 23)?.enabled === false)
+    await eventually(async () => (await levers()).find((lever) => lever.plate === 23)?.enabled === false)
     await page.keyboard.press('Delete')
     await unseen(other, 'Chart for the dome (copy)')
     await press(page, 'Ctrl+Z')
@@ -192,18 +219,20 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
 
   test('two tabs on one lever: the second is told and chooses; an unsaved draft survives leaving', async () => {
     page = await session.open('/levers/lever-2')
-    const name = '#' + await page.$eval('.field label', label => (label as HTMLLabelElement).htmlFor.replace(/([^\w-])/g, '\\$1'))
+    const name =
+      '#' +
+      (await page.$eval('.field label', (label) => (label as HTMLLabelElement).htmlFor.replace(/([^\w-])/g, '\\$1')))
     await fill(page, name, 'Dome Desk by mine')
     await page.keyboard.press('Escape')
     await page.waitForSelector('.lever')
     await page.goto(`${session.server.url}/levers/lever-2`)
     await seen(page, 'This is your draft from before, not saved yet.')
-    const lever = (await levers()).find(entry => entry.id === 'lever-2')!
+    const lever = (await levers()).find((entry) => entry.id === 'lever-2')!
     await session.call('PATCH', '/api/levers/lever-2', { version: lever.version, name: 'Dome Desk by theirs' })
     await seen(page, 'This lever was edited elsewhere')
     await press(page, 'Ctrl+S')
     await seen(page, 'Nothing was overwritten.')
-    expect((await levers()).find(entry => entry.id === 'lever-2')!.name).toBe('Dome Desk by theirs')
+    expect((await levers()).find((entry) => entry.id === 'lever-2')!.name).toBe('Dome Desk by theirs')
     await button(page, 'Keep mine')
     await press(page, 'Ctrl+S')
     await seen(page, 'Saved 2 Dome Desk by mine.')

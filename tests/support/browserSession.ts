@@ -20,10 +20,12 @@ export interface BrowserSession {
 function patient(page: Page): void {
   for (const act of ['click', 'focus', 'type'] as const) {
     const impatient = page[act].bind(page) as (...args: unknown[]) => Promise<void>
-    Object.assign(page, { async [act](...args: unknown[]) {
-      await page.waitForSelector(args[0] as string)
-      return impatient(...args)
-    } })
+    Object.assign(page, {
+      async [act](...args: unknown[]) {
+        await page.waitForSelector(args[0] as string)
+        return impatient(...args)
+      },
+    })
   }
 }
 
@@ -52,7 +54,7 @@ export function browserSession(): BrowserSession {
       mkdirSync(folder, { recursive: true })
       await pages[0].screenshot({ path: `${folder}${task.name.replace(/\W+/g, '-').slice(0, 60)}.png` })
     }
-    await Promise.all(pages.filter(page => !page.isClosed()).map(page => page.close()))
+    await Promise.all(pages.filter((page) => !page.isClosed()).map((page) => page.close()))
     pages = []
   })
   return session

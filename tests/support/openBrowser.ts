@@ -7,17 +7,34 @@ import { parseChord } from '../../core/keys'
 import { valueOf } from '../../core/result'
 
 const flags = [
-  '--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
-  '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1', '--force-color-profile=srgb', '--lang=en-GB',
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
+  '--force-color-profile=srgb',
+  '--lang=en-GB',
 ]
 
 /** Debian's Chromium with a profile of its own and no way to anything but loopback. */
 export async function openBrowser(): Promise<Browser> {
-  const executablePath = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(path => existsSync(path))
+  const executablePath = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) =>
+    existsSync(path),
+  )
   if (!executablePath) throw new Error('No Chromium is installed. On Debian: apt-get install chromium')
   const userDataDir = mkdtempSync(join(tmpdir(), 'keen-lever-browser-'))
   process.once('exit', () => rmSync(userDataDir, { recursive: true, force: true }))
-  return puppeteer.launch({ executablePath, args: flags, userDataDir, defaultViewport: { width: 1280, height: 800 }, protocolTimeout: 60_000 })
+  return puppeteer.launch({
+    executablePath,
+    args: flags,
+    userDataDir,
+    defaultViewport: { width: 1280, height: 800 },
+    protocolTimeout: 60_000,
+  })
 }
 
 export type Theme = 'day' | 'night' | 'dark-adapted'
@@ -38,7 +55,7 @@ const keyOfModifier = { Ctrl: 'Control', Alt: 'Alt', Shift: 'Shift', Meta: 'Meta
 /** Presses a chord, written as everywhere else: `Ctrl+Alt+M`. */
 export async function press(page: Page, text: string): Promise<void> {
   const { modifiers, code } = valueOf(parseChord(text))
-  const keys = [...modifiers.map(modifier => keyOfModifier[modifier]), code as KeyInput]
+  const keys = [...modifiers.map((modifier) => keyOfModifier[modifier]), code as KeyInput]
   for (const key of keys) await page.keyboard.down(key)
   for (const key of keys.toReversed()) await page.keyboard.up(key)
 }

@@ -2,21 +2,40 @@ import type { Page } from 'puppeteer-core'
 
 /** Waits until a text stands on the page. */
 export async function seen(page: Page, text: string): Promise<void> {
-  await page.waitForFunction((wanted: string) => document.body.innerText.replace(/\s+/g, ' ').includes(wanted), { polling: 40 }, text).catch(() => {
-    throw new Error(`not seen: ${text}`)
-  })
+  await page
+    .waitForFunction(
+      (wanted: string) => document.body.innerText.replace(/\s+/g, ' ').includes(wanted),
+      { polling: 40 },
+      text,
+    )
+    .catch(() => {
+      throw new Error(`not seen: ${text}`)
+    })
 }
 
 /** Waits until a text is gone from the page. */
 export async function unseen(page: Page, text: string): Promise<void> {
-  await page.waitForFunction((wanted: string) => !document.body.innerText.replace(/\s+/g, ' ').includes(wanted), { polling: 40 }, text).catch(() => {
-    throw new Error(`still seen: ${text}`)
-  })
+  await page
+    .waitForFunction(
+      (wanted: string) => !document.body.innerText.replace(/\s+/g, ' ').includes(wanted),
+      { polling: 40 },
+      text,
+    )
+    .catch(() => {
+      throw new Error(`still seen: ${text}`)
+    })
 }
 
 /** Presses the first button with this text. */
 export async function button(page: Page, text: string): Promise<void> {
-  const handle = await page.waitForFunction((wanted: string) => [...document.querySelectorAll('button')].find(element => element.innerText.replace(/\s+/g, ' ').trim() === wanted && !element.disabled), {}, text)
+  const handle = await page.waitForFunction(
+    (wanted: string) =>
+      [...document.querySelectorAll('button')].find(
+        (element) => element.innerText.replace(/\s+/g, ' ').trim() === wanted && !element.disabled,
+      ),
+    {},
+    text,
+  )
   await (handle.asElement() as unknown as { click: () => Promise<void> }).click()
 }
 
@@ -31,20 +50,28 @@ export async function fill(page: Page, selector: string, text: string): Promise<
 export async function chooseProgram(page: Page, label: string, typed: string, name: string): Promise<void> {
   await page.click(`input[aria-label="${label}"]`)
   await page.keyboard.type(typed)
-  await page.waitForFunction((wanted: string) => document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes(wanted), {}, name)
+  await page.waitForFunction(
+    (wanted: string) => document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes(wanted),
+    {},
+    name,
+  )
   await page.keyboard.press('Enter')
 }
 
 /** Pastes a text over all that stands in a field, as the clipboard would. */
 export async function paste(page: Page, selector: string, text: string): Promise<void> {
-  await page.$eval(selector, (element, pasted) => {
-    const field = element as HTMLTextAreaElement
-    field.focus()
-    field.select()
-    const data = new DataTransfer()
-    data.setData('text', pasted)
-    const event = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
-    // Where the application does not take it, the browser puts it in.
-    if (field.dispatchEvent(event)) document.execCommand('insertText', false, pasted)
-  }, text)
+  await page.$eval(
+    selector,
+    (element, pasted) => {
+      const field = element as HTMLTextAreaElement
+      field.focus()
+      field.select()
+      const data = new DataTransfer()
+      data.setData('text', pasted)
+      const event = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+      // Where the application does not take it, the browser puts it in.
+      if (field.dispatchEvent(event)) document.execCommand('insertText', false, pasted)
+    },
+    text,
+  )
 }

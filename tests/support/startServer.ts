@@ -23,21 +23,35 @@ export interface RunningServer {
 
 /** Starts the built server on loopback, with the demo data in a store of its own unless `folder` names one; on a free port unless one is given. */
 export async function startServer(folder?: string, wantedPort?: number): Promise<RunningServer> {
-  const store = folder ?? await freshStore()
-  const port = wantedPort ?? await freePort()
+  const store = folder ?? (await freshStore())
+  const port = wantedPort ?? (await freePort())
   const url = `http://127.0.0.1:${port}`
   let printed = ''
-  const child = spawn(process.execPath, [entry], { env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), KEEN_DATA: store }, stdio: ['ignore', 'pipe', 'pipe'] })
-  child.stdout.on('data', (text: Buffer) => { printed += text.toString() })
-  child.stderr.on('data', (text: Buffer) => { printed += text.toString() })
+  const child = spawn(process.execPath, [entry], {
+    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), KEEN_DATA: store },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  child.stdout.on('data', (text: Buffer) => {
+    printed += text.toString()
+  })
+  child.stderr.on('data', (text: Buffer) => {
+    printed += text.toString()
+  })
   await answering(url, child, () => printed)
   const end = async (signal: NodeJS.Signals) => {
     if (child.exitCode !== null || child.signalCode !== null) return
-    const gone = new Promise(resolve => child.once('exit', resolve))
+    const gone = new Promise((resolve) => child.once('exit', resolve))
     child.kill(signal)
     await gone
   }
-  return { url, folder: store, process: child, output: () => printed, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') }
+  return {
+    url,
+    folder: store,
+    process: child,
+    output: () => printed,
+    stop: () => end('SIGTERM'),
+    kill: () => end('SIGKILL'),
+  }
 }
 
 /** A store with the demo data, copied from one that was made once per test run. */
@@ -69,7 +83,7 @@ async function answering(url: string, child: ChildProcess, printed: () => string
     if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}: ${printed()}`)
     const answer = await fetch(`${url}/api/health`).catch(() => undefined)
     if (answer?.ok) return
-    await new Promise(resolve => setTimeout(resolve, 60))
+    await new Promise((resolve) => setTimeout(resolve, 60))
   }
   throw new Error(`the server did not answer: ${printed()}`)
 }

@@ -1,3 +1,6 @@
 import { route } from '../../http/route'
 
-export default route('readBench', ({ engine: { workstation } }) => ({ version: workstation.version, state: workstation.state }))
+export default route('readBench', ({ engine: { workstation } }) => ({
+  version: workstation.version,
+  state: workstation.state,
+}))

@@ -2,4 +2,6 @@ import { editFrame } from '../../engine/leverEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('editFrame', async ({ engine, id, body }) => answerOf(await engine.book.edit(editFrame(id, body)), { 'frame-missing': 404 }))
+export default route('editFrame', async ({ engine, id, body }) =>
+  answerOf(await engine.book.edit(editFrame(id, body)), { 'frame-missing': 404 }),
+)

@@ -2,4 +2,6 @@ import { createFrame } from '../../engine/leverEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('createFrame', async ({ engine, body }) => answerOf(await engine.book.edit(createFrame(body.name))))
+export default route('createFrame', async ({ engine, body }) =>
+  answerOf(await engine.book.edit(createFrame(body.name))),
+)

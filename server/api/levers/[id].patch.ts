@@ -2,4 +2,6 @@ import { editLever } from '../../engine/leverEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('editLever', async ({ engine, id, body: { version, ...patch } }) => answerOf(await engine.book.edit(editLever(id, version, patch))))
+export default route('editLever', async ({ engine, id, body: { version, ...patch } }) =>
+  answerOf(await engine.book.edit(editLever(id, version, patch))),
+)

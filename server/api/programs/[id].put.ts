@@ -3,6 +3,12 @@ import { answerOf, refuse } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('putProgram', async ({ engine, id, body }) => {
-  if (body.id !== id) throw refuse(422, 'id-differs', 'id', `The address names the program “${id}”, the body “${body.id}”. Send the same.`)
+  if (body.id !== id)
+    throw refuse(
+      422,
+      'id-differs',
+      'id',
+      `The address names the program “${id}”, the body “${body.id}”. Send the same.`,
+    )
   return answerOf(await engine.book.edit(putProgram(body)))
 })

@@ -2,4 +2,6 @@ import { summarizeRun } from '../../../contract'
 import { listRuns } from '../../database/runTable'
 import { route } from '../../http/route'
 
-export default route('listRuns', async ({ engine, query }) => (await listRuns(engine.store.database, query.limit, query.before)).map(summarizeRun))
+export default route('listRuns', async ({ engine, query }) =>
+  (await listRuns(engine.store.database, query.limit, query.before)).map(summarizeRun),
+)

@@ -2,4 +2,6 @@ import { editValue } from '../../engine/valueEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('editValue', async ({ engine, id, body: { version, ...patch } }) => answerOf(await engine.book.edit(editValue(id, version, patch))))
+export default route('editValue', async ({ engine, id, body: { version, ...patch } }) =>
+  answerOf(await engine.book.edit(editValue(id, version, patch))),
+)

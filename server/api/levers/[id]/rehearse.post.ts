@@ -3,6 +3,9 @@ import { route } from '../../../http/route'
 
 export default route('rehearseLever', ({ engine, id }) => {
   const lever = leverOf(engine, id)
-  const { run, changes, waitsMs } = engine.workstation.rehearse(lever, engine.book.tableFor(lever.frameId, engine.workstation.state))
+  const { run, changes, waitsMs } = engine.workstation.rehearse(
+    lever,
+    engine.book.tableFor(lever.frameId, engine.workstation.state),
+  )
   return { run, changes: [...changes], waitsMs }
 })
