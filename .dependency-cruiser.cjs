@@ -2,19 +2,21 @@
 const above = {
   result: [],
   names: [],
+  fields: [],
   keys: ['names', 'result'],
   command: ['names', 'result'],
-  bench: ['command', 'keys', 'names', 'result'],
-  steps: ['bench', 'command', 'names', 'result'],
-  conditions: ['bench', 'result'],
-  levers: ['steps', 'conditions', 'bench', 'command', 'keys', 'names', 'result'],
+  bench: ['command', 'fields', 'keys', 'names', 'result'],
+  steps: ['conditions', 'bench', 'command', 'fields', 'names', 'result'],
+  conditions: ['bench', 'fields', 'result'],
+  levers: ['steps', 'conditions', 'bench', 'command', 'fields', 'keys', 'names', 'result'],
   variants: ['levers', 'steps', 'bench', 'command', 'keys', 'names', 'result', 'clash'],
   desktop: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
-  run: ['levers', 'conditions', 'steps', 'bench', 'command', 'result'],
+  run: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
   resolve: ['levers', 'steps', 'bench', 'keys', 'result'],
   clash: ['levers', 'bench', 'keys', 'result'],
   timing: ['resolve', 'levers', 'result'],
   search: [],
+  settings: [],
 }
 
 module.exports = {

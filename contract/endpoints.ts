@@ -10,7 +10,8 @@ import {
   leverSchema,
   namedValueSchema,
 } from '../core/levers'
-import { putBackReportSchema, runSchema } from '../core/run'
+import { putBackReportSchema, RUN_SOURCES } from '../core/run'
+import { settingsSchema } from '../core/settings'
 import {
   batchBodySchema,
   benchAnswerSchema,
@@ -27,6 +28,7 @@ import {
   recordingSchema,
   rehearsalSchema,
   revisionSchema,
+  runAnswerSchema,
   runSummarySchema,
   stateAnswerSchema,
   uploadBodySchema,
@@ -55,7 +57,10 @@ const stale = { 409: 'Somebody else has edited it since: `version` is not the cu
 const leverPatchBody = leverPatchSchema.extend({
   version: z.number().int().positive().meta({ description: 'The version the edit was made from.' }),
 })
+/** Without one, whatever stands is altered; a tab always says what it was shown. */
+const fromVersion = z.number().int().positive().optional().meta({ description: 'The version the edit was made from.' })
 const frameBody = z.object({
+  version: fromVersion,
   on: z.boolean().optional(),
   name: z.string().trim().min(1, 'Give the frame a name.').max(60).optional(),
   condition: conditionSchema.nullable().optional(),
@@ -65,7 +70,7 @@ const newFrameBody = z.object({ name: z.string().trim().min(1, 'Give the frame a
 const valueBody = namedValueSchema.omit({ id: true, version: true })
 const unusable = { 422: 'It names a program, frame or value that does not exist, or cannot be used as it is.' }
 const importBytes = 24 * 1024 * 1024
-const pullBody = z.object({ source: z.enum(['key', 'launcher', 'button', 'api']).default('api') })
+const pullBody = z.object({ source: z.enum(RUN_SOURCES).default('api') })
 const openBody = z.object({
   place: z.string().min(1).max(4096).optional(),
   programId: idSchema.optional(),
@@ -73,14 +78,21 @@ const openBody = z.object({
 })
 const limitQuery = z.object({
   limit: z.coerce.number().int().min(1).max(1000).default(100),
-  before: z.coerce.number().optional(),
+  before: z.coerce
+    .number()
+    .int()
+    .positive()
+    .max(Number.MAX_SAFE_INTEGER)
+    .optional()
+    .meta({ description: 'Goes on after the run of this `seq`.' }),
 })
 
 export const endpoints = {
   state: {
     method: 'GET',
     path: '/api/state',
-    summary: 'Everything an open tab begins with.',
+    summary:
+      'What an open tab begins with, beside `/api/levers` and `/api/bench`: frames, values, settings, the newest runs and keys.',
     answer: stateAnswerSchema,
   },
   events: {
@@ -132,7 +144,7 @@ export const endpoints = {
     path: '/api/levers/:id/pull',
     summary: 'Pulls a lever, whatever its scope; answers when the run ends, waits or asks.',
     body: pullBody,
-    answer: runSchema,
+    answer: runAnswerSchema,
     refusals: {
       ...missing,
       409: 'It is disabled, its interlock refuses, or it is still running and set to ignore another pull.',
@@ -150,7 +162,7 @@ export const endpoints = {
     path: '/api/open',
     summary: 'Opens a program, a folder or an address without a lever, as the launcher does.',
     body: openBody,
-    answer: runSchema,
+    answer: runAnswerSchema,
     refusals: { 422: 'Neither or both of `place` and `programId` were given.' },
   },
   listRuns: {
@@ -164,36 +176,43 @@ export const endpoints = {
     method: 'GET',
     path: '/api/runs/:id',
     summary: 'One run, with its steps, trace and changes.',
-    answer: runSchema,
+    answer: runAnswerSchema,
     refusals: missing,
   },
   answerRun: {
     method: 'POST',
     path: '/api/runs/:id/answer',
     summary: 'Answers the question a run asks.',
-    body: z.object({ choice: z.string().min(1).max(80) }),
-    answer: runSchema,
+    body: z.object({
+      choice: z.string().min(1).max(80),
+      questionId: z
+        .string()
+        .max(80)
+        .optional()
+        .meta({ description: 'The `id` of the question; by default the one that stands when the request comes in.' }),
+    }),
+    answer: runAnswerSchema,
     refusals: { ...missing, 409: 'It does not ask, or does not know this choice.' },
   },
   stopRun: {
     method: 'POST',
     path: '/api/runs/:id/stop',
     summary: 'Ends a run that waits or asks.',
-    answer: runSchema,
+    answer: runAnswerSchema,
     refusals: { ...missing, 409: 'It has ended already.' },
   },
   forwardRun: {
     method: 'POST',
     path: '/api/runs/:id/forward',
     summary: 'Ends the wait of a run now, as if its time had come.',
-    answer: runSchema,
+    answer: runAnswerSchema,
     refusals: { ...missing, 409: 'It does not wait.' },
   },
   putBackRun: {
     method: 'POST',
     path: '/api/runs/:id/put-back',
     summary: 'Takes back what a run changed; what somebody has altered since is listed and left.',
-    answer: z.object({ run: runSchema, report: putBackReportSchema }),
+    answer: z.object({ run: runAnswerSchema, report: putBackReportSchema }),
     refusals: { ...missing, 409: 'It is still running, or was put back already.' },
   },
   readBench: { method: 'GET', path: '/api/bench', summary: 'The workstation as it stands.', answer: benchAnswerSchema },
@@ -225,8 +244,16 @@ export const endpoints = {
     method: 'PUT',
     path: '/api/key-settings',
     summary: 'The keyboard at hand and the timing of keys; in force at the next key.',
-    body: keySettingsSchema,
+    body: keySettingsSchema.extend({ version: fromVersion }),
     answer: keySettingsSchema,
+  },
+  editSettings: {
+    method: 'PUT',
+    path: '/api/settings',
+    summary: 'What holds for the whole product: theme, and how long what has happened is kept.',
+    body: settingsSchema.extend({ version: fromVersion }),
+    answer: settingsSchema,
+    refusals: stale,
   },
   listRecordings: {
     method: 'GET',

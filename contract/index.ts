@@ -15,8 +15,9 @@ export type {
   LiveEvent,
   RehearsalAnswer,
   Revision,
+  RunAnswer,
   RunSummary,
   StateAnswer,
   VariantsBody,
 } from './schemas'
-export { summarizeRun } from './summarizeRun'
+export { reportRun, summarizeRun } from './summarizeRun'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { benchStateSchema, changeSchema, idSchema, programSchema } from '../core/bench'
+import { writtenBenchSchema, changeSchema, idSchema, programSchema } from '../core/bench'
 import {
   frameSchema,
   iconSchema,
@@ -9,7 +9,8 @@ import {
   namedValueSchema,
 } from '../core/levers'
 import { decisionSchema, keyEventSchema } from '../core/resolve'
-import { questionSchema, runSchema } from '../core/run'
+import { recordedChangeSchema, runHeadSchema, runSheetSchema, logEntrySchema } from '../core/run'
+import { settingsSchema } from '../core/settings'
 import { typingEventSchema } from '../core/timing'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
@@ -30,7 +31,7 @@ export const revisionSchema = z.object({
 })
 
 /** A run without its steps, trace and changes: a line of the ledger. */
-export const runSummarySchema = runSchema
+export const runSummarySchema = runHeadSchema
   .pick({
     id: true,
     leverId: true,
@@ -39,19 +40,34 @@ export const runSummarySchema = runSchema
     source: true,
     phase: true,
     outcome: true,
-    position: true,
     wakeAtMs: true,
     startedAtMs: true,
     endedAtMs: true,
+    question: true,
+    stepCount: true,
+    changeCount: true,
+    ignoredCount: true,
+    note: true,
   })
   .extend({
-    question: questionSchema.nullable(),
-    stepCount: z.number().int(),
-    changeCount: z.number().int(),
-    ignoredCount: z.number().int().meta({ description: 'Arguments that programs ignored.' }),
-    note: z.string().meta({ description: 'What the last step that went said of itself.' }),
+    seq: z.number().int().meta({ description: 'Its place in the order of pulls.' }),
+    position: z.number().int().meta({ description: 'The row of the sheet that comes next, counted from 0.' }),
     putBack: z.enum(['no', 'whole', 'partly']),
   })
+
+/** How one step went. */
+export const traceEntrySchema = logEntrySchema.omit({ changes: true, goesOn: true }).extend({
+  stepIndex: z.number().int().meta({ description: 'The row of the sheet, counted from 0.' }),
+})
+
+/** A run with all it did. `steps` is empty, and there is no trace, where that is kept no longer. */
+export const runAnswerSchema = runHeadSchema.extend({
+  ...runSheetSchema.shape,
+  seq: z.number().int(),
+  position: z.number().int(),
+  trace: z.array(traceEntrySchema),
+  changes: z.array(recordedChangeSchema.extend({ stepIndex: z.number().int(), path: z.string() })),
+})
 
 /** A key event and what became of it. */
 export const keyLogEntrySchema = z.object({
@@ -62,23 +78,29 @@ export const keyLogEntrySchema = z.object({
   refusal: z.string().nullable().meta({ description: 'Why a lever that was found was not pulled.' }),
 })
 
-export const benchAnswerSchema = z.object({ version: z.number().int(), state: benchStateSchema })
+export const benchAnswerSchema = z.object({ version: z.number().int(), state: writtenBenchSchema })
 
-/** Everything a tab needs to begin with; live events continue from `sequence`. */
+/**
+ * What a tab needs to begin with, beside the levers and the bench, which it asks for afterwards; live events continue
+ * from `sequence`.
+ */
 export const stateAnswerSchema = z.object({
   sequence: z.string(),
-  bench: benchAnswerSchema,
-  levers: z.array(leverSchema),
   frames: z.array(frameSchema),
   values: z.array(namedValueSchema),
   keySettings: keySettingsSchema,
+  keyVersion: z.number().int(),
+  settings: settingsSchema,
+  settingsVersion: z.number().int(),
+  /** What could not be read when the store was opened. */
+  setAside: z.array(z.object({ origin: z.string(), key: z.string(), because: z.string() })),
   history: historySchema,
   runs: z.array(runSummarySchema),
   keys: z.array(keyLogEntrySchema),
 })
 
 export const rehearsalSchema = z.object({
-  run: runSchema,
+  run: runAnswerSchema,
   changes: z.array(z.string()),
   waitsMs: z.number(),
 })
@@ -187,16 +209,19 @@ export const recordingBodySchema = z.object({
   events: z.array(typingEventSchema).min(20, 'Type at least ten keys.').max(20_000),
 })
 
+const deltaOf = <S extends z.ZodType>(thing: S) => z.object({ changed: z.array(thing), removed: z.array(z.string()) })
+
 /** What is sent to every open tab, in order, each once. */
 export const liveEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bench'), version: z.number().int(), changes: z.array(changeSchema) }),
+  /** An edit, and nothing but what it altered. */
   z.object({
-    type: z.literal('levers'),
-    changed: z.array(leverSchema),
-    removed: z.array(z.string()),
-    frames: z.array(frameSchema),
-    values: z.array(namedValueSchema),
-    keys: keySettingsSchema,
+    type: z.literal('edit'),
+    levers: deltaOf(leverSchema),
+    frames: deltaOf(frameSchema),
+    values: deltaOf(namedValueSchema),
+    keys: z.object({ version: z.number().int(), body: keySettingsSchema }).optional(),
+    settings: z.object({ version: z.number().int(), body: settingsSchema }).optional(),
     history: historySchema,
   }),
   z.object({ type: z.literal('run'), run: runSummarySchema }),
@@ -209,6 +234,7 @@ export type ApiIssue = z.infer<typeof issueSchema>
 export type History = z.infer<typeof historySchema>
 export type Revision = z.infer<typeof revisionSchema>
 export type RunSummary = z.infer<typeof runSummarySchema>
+export type RunAnswer = z.infer<typeof runAnswerSchema>
 export type KeyLogEntry = z.infer<typeof keyLogEntrySchema>
 export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>

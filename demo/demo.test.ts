@@ -1,12 +1,12 @@
 import { expect, test } from 'vitest'
-import { benchStateSchema } from '../core/bench'
+import { readBench, writeBench, writtenBenchSchema } from '../core/bench'
 import { frameSchema, leverSchema, namedValueSchema, tableFor } from '../core/levers'
 import { rehearse } from '../core/run'
 import { lintStep } from '../core/steps'
 import { frames, levers, values, workstation } from '.'
 
 test('the demo data is what its schemas say', () => {
-  expect(benchStateSchema.parse(workstation)).toEqual(workstation)
+  expect(readBench(writtenBenchSchema.parse(writeBench(workstation)))).toEqual(workstation)
   for (const lever of levers) expect(leverSchema.parse(lever)).toEqual(lever)
   for (const value of values) expect(namedValueSchema.parse(value)).toEqual(value)
   for (const frame of frames) expect(frameSchema.parse(frame)).toEqual(frame)

@@ -8,6 +8,7 @@ export const frames: Frame[] = [
     name: 'Night run',
     on: true,
     position: 1,
+    version: 1,
     rules: [
       {
         id: 'caps',
@@ -18,8 +19,8 @@ export const frames: Frame[] = [
       },
     ],
   },
-  { id: 'desk', name: 'Desk', on: true, position: 2 },
-  { id: 'outreach', name: 'Outreach', on: false, position: 3 },
+  { id: 'desk', name: 'Desk', on: true, position: 2, version: 1 },
+  { id: 'outreach', name: 'Outreach', on: false, position: 3, version: 1 },
 ]
 
 /** What several levers share, by name. */

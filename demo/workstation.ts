@@ -1,4 +1,5 @@
-import type { BenchState, BenchWindow, Control, Device } from '../core/bench'
+import { fileTree } from '../core/bench'
+import type { BenchFile, BenchState, BenchWindow, Control, Device, FileTree } from '../core/bench'
 import { programs } from './programs'
 
 const home = '/home/watch'
@@ -160,8 +161,8 @@ const devices = [
   device('dome', 'Dome', 'dome', { shutter: onOff('Shutter', 'open', 'closed', false) }),
 ]
 
-function allFiles(): BenchState['files'] {
-  const files: BenchState['files'] = {}
+function allFiles(): FileTree {
+  const files: Record<string, BenchFile> = {}
   for (const path of [
     '/',
     '/home',
@@ -176,7 +177,7 @@ function allFiles(): BenchState['files'] {
   for (const [name, label] of sets) files[`${folders.captures}/sets/${name}`] = { kind: 'folder', label }
   for (const [path, sizeBytes] of filePaths) files[path] = { kind: 'file', sizeBytes }
   for (const { executable } of programs) files[executable] = { kind: 'file', sizeBytes: 4_200_000 }
-  return files
+  return fileTree(files)
 }
 
 /** The workstation as it stands at the beginning of a night. */

@@ -114,7 +114,7 @@ async function remove(): Promise<void> {
       v-if="isOvertaken"
       :what="`The description of ${device.name}`"
       @theirs="restart(draftOfDevice(device))"
-      @mine="restart(draftOfDevice(device), kept)"
+      @mine="restart(draftOfDevice(device), { ...kept, version: device.version })"
     />
     <IssueLine :issue="refused" />
     <div class="pair">

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import type { Change, Control, ControlValue, Device } from '~~/core/bench'
 import { deviceKindWords, lampIndex, lampNow, rangeInWords, valueInWords } from '~~/core/bench'
 import { devicesNamed } from '~~/core/levers'
-import { waysOf } from '~~/core/steps'
+import { devicesMeant, everyStep, usualControlStep } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
@@ -27,11 +27,7 @@ const filter = ref('')
 const users = computed(() => {
   const used = new Map<string, string[]>()
   for (const lever of mirror.levers) {
-    const meant = lever.steps
-      .flatMap(waysOf)
-      .flatMap((step) =>
-        step.kind === 'device.control' && step.target.kind !== 'devices' ? devicesMeant(step.target) : [],
-      )
+    const meant = [...everyStep(lever.steps)].flatMap(({ step }) => devicesMeant(step, mirror.bench))
     for (const id of new Set([...devicesNamed(lever), ...meant]))
       used.set(id, [...(used.get(id) ?? []), `${lever.plate} ${lever.name}`])
   }
@@ -66,33 +62,8 @@ function set(device: Device, controlId: string, value: ControlValue): void {
 }
 
 /** The usual way to change a control of its kind. */
-function usualWay(control: Control): Extract<Step, { kind: 'device.control' }>['to'] {
-  switch (control.kind) {
-    case 'switch':
-      return { kind: 'toggle', whenUnknown: true }
-    case 'level':
-      return { kind: 'step', by: control.step }
-    case 'choice':
-      return { kind: 'cycle', values: control.choices.map((choice) => choice.id) }
-  }
-}
-
-/** Devices that a step means without naming them. */
-function devicesMeant(target: { kind: 'all' | 'default'; deviceKind: Device['kind'] }): string[] {
-  const all = Object.values(mirror.bench.devices).filter((device) => device.kind === target.deviceKind)
-  return (target.kind === 'all' ? all : all.filter((device) => device.isDefault)).map((device) => device.id)
-}
-
-function stepOf(device: Device, controlId: string, control: Control): Step {
-  return {
-    id: 's1',
-    kind: 'device.control',
-    target: { kind: 'devices', deviceIds: [device.id] },
-    controlId,
-    to: usualWay(control),
-    onFailure: 'stop',
-  }
-}
+const stepOf = (device: Device, controlId: string, control: Control): Step =>
+  usualControlStep('s1', device.id, controlId, control)
 
 function makeLever(device: Device, controlId: string, control: Control): void {
   void router.push({

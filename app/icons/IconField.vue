@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ICON_COLOURS, programsNamed } from '~~/core/levers'
+import { ICON_COLOURS } from '~~/core/levers'
+import { namedIn } from '~~/core/steps'
 import type { Lever, LeverIcon } from '~~/core/levers'
 import { readFiles } from '~/exchange/readFiles'
 import { callApi } from '~/live/callApi'
@@ -21,7 +22,7 @@ const query = ref('')
 const found = shallowRef<{ icons: { name: string; body: string }[]; total: number }>({ icons: [], total: 0 })
 const file = ref<HTMLInputElement>()
 
-const hasProgramIcon = computed(() => programsNamed(steps).filter((id) => mirror.bench.programs[id]).length === 1)
+const hasProgramIcon = computed(() => namedIn(steps, 'program').filter((id) => mirror.bench.programs[id]).length === 1)
 const colour = computed(() => (icon.value && icon.value.kind !== 'upload' ? icon.value.colour : 'ink'))
 const words = computed(() => {
   if (!icon.value) return hasProgramIcon.value ? 'the program’s own' : 'none'

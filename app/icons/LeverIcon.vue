@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Lever } from '~~/core/levers'
-import { programsNamed } from '~~/core/levers'
+import { namedIn } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
 import SetIcon from './SetIcon.vue'
 
@@ -10,7 +10,7 @@ const { lever } = defineProps<{ lever: Pick<Lever, 'icon' | 'steps'> }>()
 
 const mirror = useMirror()
 const programIcon = computed(() => {
-  const [id, ...more] = programsNamed(lever.steps)
+  const [id, ...more] = namedIn(lever.steps, 'program')
   return id !== undefined && more.length === 0 ? mirror.bench.programs[id]?.icon : undefined
 })
 const name = computed(() => (lever.icon?.kind === 'set' ? lever.icon.name : programIcon.value))

@@ -23,7 +23,8 @@ const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
 const name = ref(frame.name)
-const begun = (from: Frame): { rules: KeyRule[]; condition: Condition | null } => ({
+const begun = (from: Frame): { version: number; rules: KeyRule[]; condition: Condition | null } => ({
+  version: from.version ?? 1,
   rules: from.rules ?? [],
   condition: from.condition ?? null,
 })
@@ -59,7 +60,10 @@ const issues = computed(() => {
 async function save(): Promise<void> {
   if (issues.value.length > 0 || isOvertaken.value) return
   const done = await notices.attempt(() =>
-    callApi('editFrame', { id: frame.id, body: { rules: rules.value, condition: condition.value } }),
+    callApi('editFrame', {
+      id: frame.id,
+      body: { version: kept.value.version, rules: rules.value, condition: condition.value },
+    }),
   )
   if (!done) return
   restart(begun(done))
@@ -69,7 +73,9 @@ async function save(): Promise<void> {
 async function rename(): Promise<void> {
   if (name.value.trim() === '') name.value = frame.name
   else if (name.value.trim() !== frame.name)
-    await notices.attempt(() => callApi('editFrame', { id: frame.id, body: { name: name.value.trim() } }))
+    await notices.attempt(() =>
+      callApi('editFrame', { id: frame.id, body: { version: frame.version, name: name.value.trim() } }),
+    )
 }
 
 async function remove(): Promise<void> {
@@ -109,7 +115,7 @@ async function remove(): Promise<void> {
       v-if="isOvertaken"
       :what="`The frame ${frame.name}`"
       @theirs="restart(begun(frame))"
-      @mine="restart(begun(frame), kept)"
+      @mine="restart(begun(frame), { ...kept, version: frame.version ?? 1 })"
     />
     <section>
       <label class="check"

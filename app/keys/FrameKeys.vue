@@ -42,7 +42,9 @@ async function addFrame(): Promise<void> {
 
 function saveTiming(): void {
   if (canonicalJson(timing.value) !== canonicalJson(mirror.keySettings.timing))
-    void notices.attempt(() => callApi('editKeySettings', { body: { ...mirror.keySettings, timing: timing.value } }))
+    void notices.attempt(() =>
+      callApi('editKeySettings', { body: { ...mirror.keySettings, version: mirror.keyVersion, timing: timing.value } }),
+    )
 }
 const times = [
   { key: 'holdMs', label: 'A key counts as held after' },

@@ -33,7 +33,9 @@ useViewKeys('Keys', [
 ])
 
 function set(part: Partial<KeySettings>): void {
-  void notices.attempt(() => callApi('editKeySettings', { body: { ...mirror.keySettings, ...part } }))
+  void notices.attempt(() =>
+    callApi('editKeySettings', { body: { ...mirror.keySettings, version: mirror.keyVersion, ...part } }),
+  )
 }
 </script>
 

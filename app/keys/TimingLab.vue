@@ -135,7 +135,9 @@ function takeProposal(): void {
   if (!proposal.value) return
   const holdMs = proposal.value.holdMs
   void notices.attempt(() =>
-    callApi('editKeySettings', { body: { ...mirror.keySettings, timing: { ...mirror.keySettings.timing, holdMs } } }),
+    callApi('editKeySettings', {
+      body: { ...mirror.keySettings, version: mirror.keyVersion, timing: { ...mirror.keySettings.timing, holdMs } },
+    }),
   )
   notices.say(`Keys count as held after ${holdMs} ms from now on.`)
 }

@@ -1,3 +1,4 @@
+import { everyFile } from '~~/core/bench'
 import type { BenchState } from '~~/core/bench'
 import type { Frame, Lever } from '~~/core/levers'
 import type { SearchEntry } from '~~/core/search'
@@ -18,7 +19,9 @@ export function launcherEntries(
 ): LauncherEntry[] {
   const framesOn = new Set(frames.filter((frame) => frame.on).map((frame) => frame.id))
   const variableOf = new Map(Object.entries(bench.folders).map(([name, path]) => [path, name]))
-  const folders = Object.keys(bench.files).filter((path) => bench.files[path]!.kind === 'folder' && path !== '/')
+  const folders = [...everyFile(bench.files)].flatMap(([path, { kind }]) =>
+    kind === 'folder' && path !== '/' ? [path] : [],
+  )
   return [
     ...levers.map((lever) => ({
       kind: 'lever' as const,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import type { RunSummary } from '~~/contract'
-import type { Run } from '~~/core/run'
+import type { RunAnswer, RunSummary } from '~~/contract'
+import { countOf } from '~~/core/names'
 import { durationInWords } from '~~/core/steps'
 import LeverIcon from '~/icons/LeverIcon.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
@@ -19,7 +19,9 @@ const mirror = useMirror()
 const lever = computed(() => mirror.leverById.get(summary.leverId))
 const notices = useNotices()
 const actions = useLeverActions()
-const run = shallowRef<Run>()
+const run = shallowRef<RunAnswer>()
+/** Rows of the sheet that the run has not come to. */
+const rest = computed(() => (run.value ? Math.max(0, run.value.steps.length - reached(run.value)) : 0))
 const canPutBack = computed(() => summary.phase === 'ended' && summary.putBack === 'no' && summary.changeCount > 0)
 /** A program that came up with an error window did start; a launch that failed got as far as no window. */
 const failureWords: Record<string, string> = {
@@ -30,6 +32,15 @@ const failureWords: Record<string, string> = {
   'already-running': 'refused',
 }
 const outcomeWords = { done: 'done', failed: 'failed', waiting: 'waits', asking: 'asks' }
+
+function reached({ trace }: RunAnswer): number {
+  return new Set(trace.map((entry) => entry.stepIndex)).size
+}
+
+/** How deep a step stands in blocks; a second way stands beside its step. */
+function depthOf(path: string): number {
+  return path.split('.').filter((part) => /^\d+$/.test(part)).length - 1
+}
 
 watch(
   () => summary,
@@ -65,7 +76,7 @@ watch(
     <section v-if="run" aria-label="Steps">
       <h3>Steps</h3>
       <ol class="steps">
-        <li v-for="entry in run.trace" :key="entry.stepIndex">
+        <li v-for="(entry, i) in run.trace" :key="i" :style="{ marginLeft: `${depthOf(entry.path) * 16}px` }">
           <p>{{ entry.sentence }}</p>
           <p :class="entry.outcome === 'failed' ? 'fault' : 'soft'">
             {{ failureWords[entry.issueCode ?? ''] ?? outcomeWords[entry.outcome]
@@ -82,8 +93,8 @@ watch(
             Ignored <code>{{ ignored.text }}</code>. {{ ignored.because }}
           </p>
         </li>
-        <li v-for="i in Math.max(0, run.steps.length - run.trace.length)" :key="`rest-${i}`" class="soft">
-          Step {{ run.trace.length + i }} {{ summary.phase === 'ended' ? 'was not reached' : 'comes later' }}.
+        <li v-if="rest > 0" class="soft">
+          {{ countOf(rest, 'more step') }} {{ summary.phase === 'ended' ? 'not reached' : 'to come' }}.
         </li>
       </ol>
     </section>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { FEEDBACKS, lampOf, natureOf, USUAL_FEEDBACK } from '~~/core/levers'
+import { FEEDBACKS, lampOf, USUAL_FEEDBACK } from '~~/core/levers'
+import { natureOf } from '~~/core/steps'
 import type { Feedback, LeverDraft } from '~~/core/levers'
 import { lampNow } from '~~/core/bench'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
@@ -61,7 +62,9 @@ function reword(part: 'lit' | 'dark', words: string): void {
 function makeUsual(feedback: Feedback): void {
   const { feedback: before = {}, ...settings } = mirror.keySettings
   void notices.attempt(() =>
-    callApi('editKeySettings', { body: { ...settings, feedback: { ...before, [nature.value]: feedback } } }),
+    callApi('editKeySettings', {
+      body: { ...settings, version: mirror.keyVersion, feedback: { ...before, [nature.value]: feedback } },
+    }),
   )
   alter({ feedback: null })
 }

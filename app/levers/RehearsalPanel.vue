@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { gateOf, isFrameOn } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
-import { rehearse } from '~~/core/run'
+import { rehearse, traceOf } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
 
@@ -16,13 +16,15 @@ const rehearsal = computed(() => {
     nowMs: 0,
     nextId: () => `rehearsed-${++count}`,
     values: mirror.tableOf(lever.frameId),
+    minuteOfDay: mirror.minuteOfDay,
     framesOn: (id, bench) =>
       mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.minuteOfDay)),
   })
 })
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
-const takings = computed(() => rehearsal.value.run.trace.flatMap((entry) => entry.taking?.ignored ?? []))
-const failures = computed(() => rehearsal.value.run.trace.filter((entry) => entry.outcome === 'failed'))
+const trace = computed(() => traceOf(rehearsal.value.run))
+const takings = computed(() => trace.value.flatMap((entry) => entry.taking?.ignored ?? []))
+const failures = computed(() => trace.value.filter((entry) => entry.outcome === 'failed'))
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 import type { BenchState } from '~~/core/bench'
-import { describeTrigger, programsNamed } from '~~/core/levers'
+import { describeTrigger } from '~~/core/levers'
+import { namedIn } from '~~/core/steps'
 import type { Frame, Lever } from '~~/core/levers'
 
 /** The levers that hold every word of the filter somewhere: name, alias, number, keys, programs, frame. */
@@ -13,7 +14,7 @@ export function filterLevers(
   if (words.length === 0) return [...levers]
   const frameName = new Map(frames.map((frame) => [frame.id, frame.name]))
   return levers.filter((lever) => {
-    const programs = programsNamed(lever.steps).map((id) => bench.programs[id]?.name ?? id)
+    const programs = namedIn(lever.steps, 'program').map((id) => bench.programs[id]?.name ?? id)
     const text = [
       lever.name,
       String(lever.plate),

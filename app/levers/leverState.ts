@@ -1,6 +1,6 @@
 import type { RunSummary } from '~~/contract'
 import type { BenchState } from '~~/core/bench'
-import { programsNamed } from '~~/core/levers'
+import { namedIn } from '~~/core/steps'
 import type { Lever } from '~~/core/levers'
 
 export interface LeverState {
@@ -16,7 +16,7 @@ export function leverState(lever: Lever, frameOn: boolean, runs: readonly RunSum
       words: running.phase === 'asking' ? 'asks' : running.phase === 'waiting' ? 'waits' : 'running',
       tone: 'live',
     }
-  if (programsNamed(lever.steps).some((id) => !bench.programs[id])) return { words: 'broken', tone: 'fault' }
+  if (namedIn(lever.steps, 'program').some((id) => !bench.programs[id])) return { words: 'broken', tone: 'fault' }
   if (!lever.enabled) return { words: 'disabled', tone: 'off' }
   if (!frameOn) return { words: 'frame off', tone: 'off' }
   return { words: 'ready', tone: 'soft' }

@@ -1,7 +1,7 @@
 import { useRouter } from 'vue-router'
-import type { BatchBody, FollowBody } from '~~/contract'
+import type { BatchBody, FollowBody, RunAnswer } from '~~/contract'
 import type { Frame, Lever } from '~~/core/levers'
-import type { Run } from '~~/core/run'
+import { countOf } from '~~/core/names'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -19,13 +19,13 @@ export function useLeverActions() {
   const notices = useNotices()
   const router = useRouter()
 
-  async function pull(lever: Lever, source: Run['source'] = 'button'): Promise<void> {
+  async function pull(lever: Lever, source: RunAnswer['source'] = 'button'): Promise<void> {
     const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source } }))
     if (run) tell(run)
   }
 
   /** Says how a run went, with the way back. */
-  function tell(run: Run): void {
+  function tell(run: RunAnswer): void {
     if (run.phase === 'asking') return
     const ignored = run.trace.flatMap((entry) => entry.taking?.ignored ?? [])
     const note = run.phase === 'waiting' ? 'It waits.' : (run.trace.at(-1)?.note ?? '')
@@ -49,7 +49,9 @@ export function useLeverActions() {
         `Left alone, as somebody has altered it since: ${entry.sentence} It was ${entry.left}, now it is ${entry.now}.`,
     )
     notices.say(
-      [`Put back ${undone.length} of ${undone.length + left.length + gone.length} changes.`, ...kept].join(' '),
+      [`Put back ${undone.length} of ${countOf(undone.length + left.length + gone.length, 'change')}.`, ...kept].join(
+        ' ',
+      ),
     )
   }
 

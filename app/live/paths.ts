@@ -25,6 +25,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   listFrames: ['GET', '/api/frames'],
   editFrame: ['PATCH', '/api/frames/:id'],
   editKeySettings: ['PUT', '/api/key-settings'],
+  editSettings: ['PUT', '/api/settings'],
   listRecordings: ['GET', '/api/recordings'],
   createRecording: ['POST', '/api/recordings'],
   deleteRecording: ['DELETE', '/api/recordings/:id'],

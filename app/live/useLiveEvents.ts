@@ -16,10 +16,12 @@ export function useLiveEvents(): void {
     leave?.()
     leave = undefined
     try {
-      const answer = await callApi('state')
+      // What happens after the state was read comes as live events, which do no harm where it is in the rest already.
+      const state = await callApi('state')
+      const [levers, bench] = await Promise.all([callApi('listLevers'), callApi('readBench')])
       if (ended) return
-      mirror.fill(answer)
-      leave = joinLiveStream(answer.sequence, {
+      mirror.fill({ state, levers, bench })
+      leave = joinLiveStream(state.sequence, {
         event: (_id, event) => mirror.take(event) || void begin(),
         open: (isOpen) => {
           mirror.phase = isOpen ? 'live' : 'cut-off'

@@ -1,14 +1,16 @@
 import { useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
-import { applyChanges, frontProgram, frontWindow } from '~~/core/bench'
+import type { AnswerOf, History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
+import { applyChanges, EMPTY_TREE, frontProgram, frontWindow, readBench } from '~~/core/bench'
 import type { BenchState } from '~~/core/bench'
 import { NO_VALUES } from '~~/core/command'
 import type { ValueTable } from '~~/core/command'
 import { DEFAULT_KEYS, framesNow, tableFor } from '~~/core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
+import { DEFAULT_SETTINGS } from '~~/core/settings'
+import type { Settings } from '~~/core/settings'
 
 const KEPT_KEYS = 200
 const KEPT_RUNS = 500
@@ -17,7 +19,7 @@ const emptyBench: BenchState = {
   programs: {},
   windows: {},
   stack: [],
-  files: {},
+  files: EMPTY_TREE,
   folders: {},
   addresses: [],
   devices: {},
@@ -30,6 +32,24 @@ function minuteNow(): number {
   return now.getHours() * 60 + now.getMinutes()
 }
 
+/** The three answers that a tab begins with. */
+export interface Filling {
+  readonly state: StateAnswer
+  readonly levers: readonly Lever[]
+  readonly bench: AnswerOf<'readBench'>
+}
+
+/** A list in order with some of it altered; the same list where nothing is. */
+function withDelta<T extends { id: string }>(
+  list: readonly T[],
+  { changed, removed }: { changed: readonly T[]; removed: readonly string[] },
+  order: (a: T, b: T) => number,
+): readonly T[] {
+  if (changed.length + removed.length === 0) return list
+  const gone = new Set([...removed, ...changed.map(({ id }) => id)])
+  return [...list.filter(({ id }) => !gone.has(id)), ...changed].sort(order)
+}
+
 /** This tab's copy of what the server has: filled once, then kept true by live events. */
 export const useMirror = defineStore('mirror', () => {
   const phase = ref<'loading' | 'live' | 'cut-off'>('loading')
@@ -38,6 +58,11 @@ export const useMirror = defineStore('mirror', () => {
   const levers = shallowRef<readonly Lever[]>([])
   const frames = shallowRef<readonly Frame[]>([])
   const keySettings = shallowRef<KeySettings>(DEFAULT_KEYS)
+  /** The version that an edit of the keyboard and timing is made from; of the settings likewise. */
+  const keyVersion = ref(1)
+  const settings = shallowRef<Settings>(DEFAULT_SETTINGS)
+  const settingsVersion = ref(1)
+  const setAside = shallowRef<StateAnswer['setAside']>([])
   const values = shallowRef<readonly NamedValue[]>([])
   const history = shallowRef<History>({ undo: null, redo: null })
   const runs = shallowRef<readonly RunSummary[]>([])
@@ -80,16 +105,20 @@ export const useMirror = defineStore('mirror', () => {
     return tables.value.get(frameId) ?? NO_VALUES
   }
 
-  function fill(answer: StateAnswer): void {
-    bench.value = answer.bench.state
-    benchVersion.value = answer.bench.version
-    levers.value = answer.levers
-    frames.value = answer.frames
-    values.value = answer.values
-    keySettings.value = answer.keySettings
-    history.value = answer.history
-    runs.value = answer.runs
-    keys.value = answer.keys
+  function fill({ state, levers: all, bench: now }: Filling): void {
+    bench.value = readBench(now.state)
+    benchVersion.value = now.version
+    levers.value = all
+    frames.value = state.frames
+    values.value = state.values
+    keySettings.value = state.keySettings
+    keyVersion.value = state.keyVersion
+    settings.value = state.settings
+    settingsVersion.value = state.settingsVersion
+    setAside.value = state.setAside
+    history.value = state.history
+    runs.value = state.runs
+    keys.value = state.keys
     phase.value = 'live'
   }
 
@@ -98,14 +127,18 @@ export const useMirror = defineStore('mirror', () => {
     switch (event.type) {
       case 'bench':
         return takeChanges(event)
-      case 'levers': {
-        const gone = new Set([...event.removed, ...event.changed.map((lever) => lever.id)])
-        levers.value = [...levers.value.filter((lever) => !gone.has(lever.id)), ...event.changed].sort(
-          (a, b) => a.plate - b.plate,
-        )
-        frames.value = event.frames
-        values.value = event.values
-        keySettings.value = event.keys
+      case 'edit': {
+        levers.value = withDelta(levers.value, event.levers, (a, b) => a.plate - b.plate)
+        frames.value = withDelta(frames.value, event.frames, (a, b) => a.position - b.position)
+        values.value = withDelta(values.value, event.values, (a, b) => (a.name < b.name ? -1 : 1))
+        if (event.keys) {
+          keySettings.value = event.keys.body
+          keyVersion.value = event.keys.version
+        }
+        if (event.settings) {
+          settings.value = event.settings.body
+          settingsVersion.value = event.settings.version
+        }
         history.value = event.history
         return true
       }
@@ -127,8 +160,7 @@ export const useMirror = defineStore('mirror', () => {
   function adopt(changed: readonly Lever[]): void {
     const newer = changed.filter((lever) => (leverById.value.get(lever.id)?.version ?? 0) < lever.version)
     if (newer.length === 0) return
-    const ids = new Set(newer.map((lever) => lever.id))
-    levers.value = [...levers.value.filter((lever) => !ids.has(lever.id)), ...newer].sort((a, b) => a.plate - b.plate)
+    levers.value = withDelta(levers.value, { changed: newer, removed: [] }, (a, b) => a.plate - b.plate)
   }
 
   function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
@@ -156,6 +188,10 @@ export const useMirror = defineStore('mirror', () => {
     framesLive,
     values,
     keySettings,
+    keyVersion,
+    settings,
+    settingsVersion,
+    setAside,
     history,
     runs,
     keys,

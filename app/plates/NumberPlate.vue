@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { natureOf } from '~~/core/levers'
+import { natureOf } from '~~/core/steps'
 import type { LampNow } from '~~/core/bench'
-import type { Nature } from '~~/core/levers'
+import type { Nature } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import LampLight from './LampLight.vue'
 import IconSheet from '~icons/tabler/list-numbers'

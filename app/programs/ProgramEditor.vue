@@ -139,7 +139,7 @@ useEventListener(window, 'keydown', (event) => {
       v-if="isOvertaken"
       :what="`The description of ${program.name}`"
       @theirs="restart(begun(program))"
-      @mine="restart(begun(program), kept)"
+      @mine="restart(begun(program), { ...kept, program: { ...kept.program, version: program.version } })"
     />
     <IssueLine :issue="refused" />
     <div class="thirds">

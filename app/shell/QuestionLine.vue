@@ -23,7 +23,11 @@ const notices = useNotices()
         v-for="choice in run.question?.choices"
         :key="choice.id"
         size="small"
-        @click="notices.attempt(() => callApi('answerRun', { id: run.id, body: { choice: choice.id } }))"
+        @click="
+          notices.attempt(() =>
+            callApi('answerRun', { id: run.id, body: { choice: choice.id, questionId: run.question?.id } }),
+          )
+        "
       >
         {{ choice.label }}
       </ElButton>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { describeStep, lintStep, STEP_KINDS } from '~~/core/steps'
-import type { PlainStep, Step, StepFinding } from '~~/core/steps'
+import type { Step, StepFinding } from '~~/core/steps'
 import AddButton from '~/form/AddButton.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
 import { partId } from '~/levers/useLeverDraft'
@@ -28,7 +28,7 @@ const findings = computed(() =>
   }),
 )
 /** What was altered by the last step for a while is put back at the end. */
-const canPutBack = computed(() => ['device.control', 'frame.switch'].includes(steps.value.at(-1)?.kind ?? ''))
+const canPutBack = computed(() => STEP_KINDS.some((entry) => entry.isState && entry.kind === steps.value.at(-1)?.kind))
 
 const SECOND = 'alternative.'
 const FOR_A_WHILE_MS = 600_000
@@ -49,17 +49,18 @@ function set(index: number, step: Step): void {
   steps.value = steps.value.with(index, step)
 }
 
-function setSecond(index: number, alternative: PlainStep | undefined): void {
+function setSecond(index: number, alternative: Step | undefined): void {
   const { alternative: _before, ...step } = steps.value[index]!
-  set(index, (alternative ? { ...step, alternative } : step) as Step)
+  const { alternative: _none, ...second } = alternative ?? {}
+  set(index, (alternative ? { ...step, alternative: second } : step) as Step)
 }
 
 function paste(): void {
   if (!copied.value) return
-  const step = { ...copied.value, id: partId() }
+  const step = { ...copied.value, id: partId() } as Step
   const [only] = steps.value
   // An empty first step is what the user came to fill in.
-  const isEmpty = steps.value.length === 1 && only?.kind === 'program.open' && only.programId === ''
+  const isEmpty = steps.value.length === 1 && only !== undefined && 'programId' in only && only.programId === ''
   steps.value = isEmpty ? [step] : [...steps.value, step]
 }
 
@@ -116,7 +117,7 @@ function move(index: number, by: number): void {
         ><ElSwitch
           size="small"
           :model-value="step.onFailure === 'go-on'"
-          @update:model-value="set(i, { ...step, onFailure: $event ? 'go-on' : 'stop' })"
+          @update:model-value="set(i, { ...step, onFailure: $event ? 'go-on' : 'stop' } as Step)"
         />
         {{ step.onFailure === 'go-on' ? 'If it fails, go on with the next step' : 'If it fails, stop here' }}</label
       >

@@ -1,72 +1,79 @@
 import { z } from 'zod'
-import {
-  controlValueSchema,
-  deviceFaultSchema,
-  deviceKindSchema,
-  deviceSchema,
-  fileSchema,
-  idSchema,
-  lampSchema,
-  messageSchema,
-  pathSchema,
-  programSchema,
-  windowContentSchema,
-  windowModeSchema,
-  windowSchema,
-} from './schema'
+import { own, succeed } from '../result'
+import type { Result } from '../result'
+import type { ChangeDefinition, Footprint } from './changes/defineChange'
+import { deviceChanges } from './changes/devices'
+import { fileChanges } from './changes/files'
+import { programChanges } from './changes/programs'
+import { screenChanges } from './changes/screen'
+import { windowChanges } from './changes/windows'
+import type { BenchState } from './schema'
+
+const definitions = [...windowChanges, ...deviceChanges, ...screenChanges, ...fileChanges, ...programChanges] as const
+
+type ChangeOf<D> = D extends ChangeDefinition<infer K, infer F> ? { kind: K } & z.output<z.ZodObject<F>> : never
 
 /**
  * One alteration of the bench, as data: it says what it does, and what it undoes is read from the state before.
  * Nothing else alters the bench.
  */
-export const changeSchema = z.discriminatedUnion('kind', [
-  /** `index` is the place in the stack; on top when absent. */
-  z.object({ kind: z.literal('window.open'), window: windowSchema, index: z.number().int().nonnegative().optional() }),
-  z.object({ kind: z.literal('window.close'), windowId: idSchema }),
-  /** To the front; a minimized or hidden window is shown again. */
-  z.object({ kind: z.literal('window.raise'), windowId: idSchema }),
-  z.object({
-    kind: z.literal('window.place'),
-    windowId: idSchema,
-    index: z.number().int().nonnegative(),
-    mode: windowModeSchema,
-  }),
-  z.object({ kind: z.literal('window.mode'), windowId: idSchema, mode: windowModeSchema }),
-  z.object({ kind: z.literal('window.show'), windowId: idSchema, content: windowContentSchema }),
-  z.object({ kind: z.literal('device.set'), deviceId: idSchema, controlId: z.string(), value: controlValueSchema }),
-  /** `index` is the place among the messages; last when absent. */
-  z.object({
-    kind: z.literal('message.show'),
-    message: messageSchema,
-    index: z.number().int().nonnegative().optional(),
-  }),
-  z.object({ kind: z.literal('message.dismiss'), messageId: idSchema }),
-  /** Shows a control as a lamp, at a place among the lamps or behind them, in other words, or no longer. */
-  z.object({
-    kind: z.literal('lamp.watch'),
-    ...lampSchema.shape,
-    watched: z.boolean(),
-    index: z.number().int().nonnegative().optional(),
-  }),
-  /** Makes a device the one of its kind that is used where none is named; `null` is none. */
-  z.object({ kind: z.literal('device.default'), deviceKind: deviceKindSchema, deviceId: idSchema.nullable() }),
-  /** Keeps a device from following, or no longer. */
-  z.object({ kind: z.literal('device.fault'), deviceId: idSchema, fault: deviceFaultSchema.nullable() }),
-  /** Sets a device up, or describes it anew. */
-  z.object({ kind: z.literal('device.put'), device: deviceSchema }),
-  z.object({ kind: z.literal('device.remove'), deviceId: idSchema }),
-  /** Plugs a device in or out. */
-  z.object({ kind: z.literal('device.plug'), deviceId: idSchema, plugged: z.boolean() }),
-  /** Switches a frame; `null` leaves it to its own setting again. */
-  z.object({ kind: z.literal('frame.switch'), frameId: idSchema, on: z.boolean().nullable() }),
-  /** Puts a file or an empty folder at a path, in place of what stands there; the folder above must be there. */
-  z.object({ kind: z.literal('file.put'), path: pathSchema, file: fileSchema }),
-  /** Removes a file or an empty folder. */
-  z.object({ kind: z.literal('file.remove'), path: pathSchema }),
-  /** Sets a program up, or describes it anew. */
-  z.object({ kind: z.literal('program.put'), program: programSchema }),
-  /** Takes a program off the bench; its windows must be closed. */
-  z.object({ kind: z.literal('program.remove'), programId: idSchema }),
-])
+export type Change = ChangeOf<(typeof definitions)[number]>
 
-export type Change = z.infer<typeof changeSchema>
+const byKind = Object.fromEntries(definitions.map((definition) => [definition.kind, definition])) as unknown as Record<
+  string,
+  ChangeDefinition
+>
+
+const options = definitions.map(({ kind, fields }) => z.object({ kind: z.literal(kind), ...fields }))
+export const changeSchema = z.discriminatedUnion(
+  'kind',
+  options as unknown as [z.ZodObject, ...z.ZodObject[]],
+) as unknown as z.ZodType<Change, Change>
+
+function definitionOf({ kind }: Change): ChangeDefinition {
+  const definition = own(byKind, kind)
+  if (!definition) throw new RangeError(`unknown kind of change: ${kind}`)
+  return definition
+}
+
+/**
+ * The state after a change, or why it cannot be made. A change that changes nothing gives back the same object.
+ * Issues: `window-missing`, `window-exists`, `program-missing`, `device-missing`, `control-missing`, `value-refused`,
+ * `device-absent`, `device-held`, `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`,
+ * `program-running`.
+ */
+export function applyChange(state: BenchState, change: Change): Result<BenchState> {
+  return definitionOf(change).apply(state, change)
+}
+
+/** Applies changes in order; the first that is refused refuses all. */
+export function applyChanges(state: BenchState, changes: readonly Change[]): Result<BenchState> {
+  let after = state
+  for (const change of changes) {
+    const result = applyChange(after, change)
+    if (!result.ok) return result
+    after = result.value
+  }
+  return succeed(after)
+}
+
+/**
+ * The change that takes `change` back, read from the state before it. `change` must have been applicable to `before`;
+ * the inverse of one that changed nothing changes nothing. What was destroyed comes back under the same id.
+ */
+export function invertChange(before: BenchState, change: Change): Change {
+  return definitionOf(change).invert(before, change) as Change
+}
+
+/**
+ * A change as a sentence. With the state before it, windows and devices are named as people know them;
+ * without, by their ids.
+ */
+export function describeChange(change: Change, before?: BenchState): string {
+  return definitionOf(change).describe(change, before)
+}
+
+/** What `change` touches, as it is in `state`; undefined when it is not there. Taken right after a change, it is its footprint. */
+export function footprintOf(change: Change, state: BenchState): Footprint | undefined {
+  return definitionOf(change).footprint(state, change)
+}

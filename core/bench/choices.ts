@@ -1,6 +1,7 @@
 import type { ArgumentRules, Positional, ProgramOption, ValueSource, WindowPart } from '../command'
-import { expandVariables, lastPart } from '../command'
-import { absolutePath, entriesOf } from './paths'
+import { expandVariables } from '../command'
+import { namesIn } from './files'
+import { absolutePath, pathIn } from './paths'
 import type { BenchState, Program } from './schema'
 
 /** One value that can be chosen by name, with what identifies it. */
@@ -29,24 +30,26 @@ function fromSource(source: ValueSource, program: Program, state: BenchState): V
     case 'reported':
       return (program.reports?.[source.list] ?? []).map(({ id, name }) => ({ value: id, name, detail: id }))
     case 'folders':
-      return entriesBelow(source.below, state).flatMap((path) => {
-        const file = state.files[path]!
-        const name = lastPart(path)
-        return file.kind === 'folder' ? [{ value: name, name: file.label ?? name, detail: path }] : []
-      })
+      return entriesBelow(source.below, state).flatMap(({ name, path, node }) =>
+        node.kind === 'folder' ? [{ value: name, name: node.label ?? name, detail: path }] : [],
+      )
     case 'files': {
       const pattern = globToRegExp(source.pattern)
       return entriesBelow(source.below, state)
-        .filter((path) => state.files[path]!.kind === 'file' && pattern.test(lastPart(path)))
-        .map((path) => ({ value: path, name: lastPart(path), detail: path }))
+        .filter(({ name, node }) => node.kind === 'file' && pattern.test(name))
+        .map(({ name, path }) => ({ value: path, name, detail: path }))
     }
   }
 }
 
 /** What stands right below the folder of a source, by name; nothing when it names a value that is not known. */
-function entriesBelow(below: string, state: BenchState): string[] {
-  const folder = expandVariables(below, state.folders)
-  return folder.ok ? entriesOf(state, absolutePath(folder.value, '/')).sort((a, b) => a.localeCompare(b)) : []
+function entriesBelow(below: string, state: BenchState) {
+  const expanded = expandVariables(below, state.folders)
+  if (!expanded.ok) return []
+  const folder = absolutePath(expanded.value, '/')
+  return namesIn(state.files, folder)
+    .map(([name, node]) => ({ name, node, path: pathIn(folder, name) }))
+    .sort((a, b) => a.name.localeCompare(b.name))
 }
 
 /** A file name pattern with `*` and `?` (POSIX.1-2017 §2.13, without bracket expressions). */

@@ -1,3 +1,4 @@
+import { fileTree } from './files'
 import type { BenchState, BenchWindow, Program } from './schema'
 
 const program = (id: string, part: Partial<Program> = {}): Program => ({
@@ -62,14 +63,14 @@ export function exampleBench(): BenchState {
     programs: Object.fromEntries(programs.map((entry) => [entry.id, entry])),
     windows: Object.fromEntries(windows.map((entry) => [entry.id, entry])),
     stack: windows.map((entry) => entry.id),
-    files: {
+    files: fileTree({
       '/': { kind: 'folder' },
       '/opt': { kind: 'folder' },
       '/l': { kind: 'folder' },
       ...Object.fromEntries(programs.map((entry) => [entry.executable, { kind: 'file' as const, sizeBytes: 1 }])),
       '/l/a.log': { kind: 'file', sizeBytes: 1 },
       '/l/b.log': { kind: 'file', sizeBytes: 1 },
-    },
+    }),
     folders: { logs: '/l' },
     addresses: [],
     devices: {

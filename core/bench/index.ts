@@ -1,22 +1,34 @@
-export { applyChange, applyChanges } from './applyChange'
 export { canonicalJson, sameValue } from './canonicalJson'
-export { changeSchema } from './change'
+export { applyChange, applyChanges, changeSchema, describeChange, footprintOf, invertChange } from './change'
 export type { Change } from './change'
 export { choicesOf, partName, rulesNow } from './choices'
 export type { ValueChoice } from './choices'
 export { admits, deviceKindWords, rangeInWords, valueInWords } from './controls'
-export { describeChange } from './describeChange'
+export type { Footprint } from './changes/defineChange'
 export { defaultDevice, lampIndex } from './devices'
-export { invertChange } from './invertChange'
+export { benchIssue, describeIssue } from './issues'
+export type { BenchFact } from './issues'
+export {
+  countIn,
+  EMPTY_TREE,
+  everyFile,
+  fileAt,
+  fileTable,
+  fileTree,
+  foldersThatDiffer,
+  kindAt,
+  namesIn,
+  nodeAt,
+} from './files'
+export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './files'
 export { lampNow } from './lamps'
 export type { LampNow } from './lamps'
-export { directoryMissing, executableMissing, launch, partsOf, programMissing } from './launch'
+export { directoryMissing, executableMissing, launch, partsOf, programMissing, raiseIn } from './launch'
 export type { Launch, LaunchRequest } from './launch'
-export { absolutePath, entriesOf, folderOf, nearestPath, writePath } from './paths'
+export { absolutePath, entriesOf, folderOf, nearestPath, pathIn, writePath } from './paths'
 export { DEVICE_KINDS, deviceKindSchema } from './schema'
 export type { DeviceKind } from './schema'
 export {
-  benchStateSchema,
   chordTextSchema,
   controlSchema,
   controlValueSchema,
@@ -26,11 +38,13 @@ export {
   idSchema,
   lampSchema,
   programSchema,
+  readBench,
   windowModeSchema,
+  writeBench,
+  writtenBenchSchema,
 } from './schema'
 export type {
   BenchDocument,
-  BenchFile,
   BenchState,
   BenchWindow,
   Control,
@@ -42,9 +56,10 @@ export type {
   Program,
   WindowContent,
   WindowMode,
+  WrittenBench,
 } from './schema'
-export { footprintOf, footprintSchema, standingOf } from './standing'
-export type { Footprint, Standing } from './standing'
+export { footprintSchema, standingOf } from './standing'
+export type { Standing } from './standing'
 export { sleepingDisplays, WAKE_DISTANCE_PX, WAKE_WITHIN_MS, wakeChanges, wakes } from './wake'
 export type { PointerPath, WakeEvent } from './wake'
 export { documentName, frontProgram, frontWindow, hasUnsaved, windowsOf, windowTitle } from './windows'

@@ -1,12 +1,14 @@
 import { readArguments } from '../command'
 import type { Reading, TakenArgument, WindowPart } from '../command'
-import { didYouMean } from '../names'
-import { fail, succeed } from '../result'
+import { nearestName } from '../names'
+import { fail, own, succeed } from '../result'
 import type { Result } from '../result'
 import type { Change } from './change'
 import { rulesNow } from './choices'
+import { kindAt } from './files'
+import { benchIssue } from './issues'
 import { absolutePath, nearestPath } from './paths'
-import type { BenchState, Program, WindowContent, WindowMode } from './schema'
+import type { BenchState, BenchWindow, Program, WindowContent, WindowMode } from './schema'
 import { frontWindow, windowsOf } from './windows'
 
 /** A request to start a program: its arguments without the program itself, as they reach it. */
@@ -36,78 +38,84 @@ export interface Launch {
  * Issues: `program-missing`, `executable-missing`, `directory-missing`.
  */
 export function launch(state: BenchState, request: LaunchRequest): Result<Launch> {
-  const program = state.programs[request.programId]
+  const program = own(state.programs, request.programId)
   if (!program) return fail(programMissing(state, request.programId))
   const directory = absolutePath(request.workingDirectory ?? state.folders.home ?? '/', '/')
-  if (state.files[program.executable]?.kind !== 'file') return fail(executableMissing(state, program))
-  if (request.workingDirectory !== undefined && state.files[directory]?.kind !== 'folder')
+  if (kindAt(state.files, program.executable) !== 'file') return fail(executableMissing(state, program))
+  if (request.workingDirectory !== undefined && kindAt(state.files, directory) !== 'folder')
     return fail(directoryMissing(state, directory))
-  const reading = readArguments(
-    rulesNow(program, state),
-    request.args,
-    (path) => state.files[absolutePath(path, directory)]?.kind,
+  const reading = readArguments(rulesNow(program, state), request.args, (path) =>
+    kindAt(state.files, absolutePath(path, directory)),
   )
   if (reading.refusal) return succeed(errorWindow(program, request, reading))
   const running = program.instances === 'single' ? windowsOf(state, program.id)[0] : undefined
-  if (!running) {
-    const mode = request.windowMode ?? modeFrom(reading) ?? 'normal'
-    const displayId = frontWindow(state)?.displayId
-    const content = {
-      ...contentFrom(reading, startingContent(program, request), directory),
-      ...(request.workingDirectory === undefined ? {} : { workingDirectory: directory }),
-    }
-    const window = {
-      id: request.windowId,
-      programId: program.id,
-      mode,
-      ...(displayId === undefined ? {} : { displayId }),
-      content,
-    }
-    return succeed({ kind: 'opened', windowId: window.id, changes: [{ kind: 'window.open', window }], reading })
+  return succeed(
+    running
+      ? reach(running, program, request, reading, directory)
+      : open(program, request, reading, directory, frontWindow(state)?.displayId),
+  )
+}
+
+function open(
+  program: Program,
+  request: LaunchRequest,
+  reading: Reading,
+  directory: string,
+  displayId: string | undefined,
+): Launch {
+  const content = {
+    ...contentFrom(reading, startingContent(program, request), directory),
+    ...(request.workingDirectory === undefined ? {} : { workingDirectory: directory }),
   }
-  const raise: Change = { kind: 'window.raise', windowId: running.id }
-  if (request.args.length === 0)
-    return succeed({ kind: 'came-to-front', windowId: running.id, changes: [raise], reading })
-  if (program.whenRunning === 'comes-to-front')
-    return succeed({
-      kind: 'came-to-front',
-      windowId: running.id,
-      changes: [raise],
-      reading: allIgnored(program, request.args),
-    })
-  const show: Change = {
-    kind: 'window.show',
-    windowId: running.id,
-    content: contentFrom(reading, running.content, directory),
+  const window = {
+    id: request.windowId,
+    programId: program.id,
+    mode: request.windowMode ?? modeFrom(reading) ?? 'normal',
+    ...(displayId === undefined ? {} : { displayId }),
+    content,
   }
-  return succeed({ kind: 'loaded', windowId: running.id, changes: [show, raise], reading })
+  return { kind: 'opened', windowId: window.id, changes: [{ kind: 'window.open', window }], reading }
+}
+
+/** What a program that runs once only makes of another start: it comes to the front, in the state asked for if one is. */
+function reach(
+  running: BenchWindow,
+  program: Program,
+  request: LaunchRequest,
+  reading: Reading,
+  directory: string,
+): Launch {
+  const toFront = raiseIn(running.id, request.windowMode)
+  if (request.args.length === 0) return { kind: 'came-to-front', windowId: running.id, changes: toFront, reading }
+  if (program.whenRunning === 'comes-to-front') {
+    const ignored = allIgnored(program, request.args)
+    return { kind: 'came-to-front', windowId: running.id, changes: toFront, reading: ignored }
+  }
+  const content = contentFrom(reading, running.content, directory)
+  const show: Change = { kind: 'window.show', windowId: running.id, content }
+  return { kind: 'loaded', windowId: running.id, changes: [show, ...toFront], reading }
+}
+
+/** Brings a window to the front, and into a state where one is asked for. */
+export function raiseIn(windowId: string, mode: WindowMode | undefined): Change[] {
+  const raise: Change = { kind: 'window.raise', windowId }
+  return mode === undefined ? [raise] : [raise, { kind: 'window.mode', windowId, mode }]
 }
 
 export function programMissing(state: BenchState, programId: string) {
   const names = Object.values(state.programs).flatMap((program) => [program.id, program.name])
-  return {
-    code: 'program-missing',
-    message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`,
-    at: 'programId',
-  }
+  const nearest = nearestName(programId, names)
+  return benchIssue({ code: 'program-missing', programId, nearest }, 'programId')
 }
 
-export function executableMissing(state: BenchState, program: Program) {
-  const nearest = nearestPath(state, program.executable)
-  return {
-    code: 'executable-missing',
-    message: `${program.name} cannot be started: there is no file ${program.executable}.${nearest === undefined ? '' : ` The nearest is ${nearest}.`}`,
-    at: 'programId',
-  }
+export function executableMissing(state: BenchState, { name, executable: path }: Program) {
+  const nearest = nearestPath(state, path)
+  return benchIssue({ code: 'executable-missing', program: name, path, nearest }, 'programId')
 }
 
-export function directoryMissing(state: BenchState, directory: string) {
-  const folders = Object.keys(state.files).filter((path) => state.files[path]!.kind === 'folder')
-  return {
-    code: 'directory-missing',
-    message: `There is no folder ${directory} to work in.${didYouMean(directory, folders)}`,
-    at: 'workingDirectory',
-  }
+export function directoryMissing(state: BenchState, path: string) {
+  const nearest = nearestPath(state, path, 'folder')
+  return benchIssue({ code: 'directory-missing', path, nearest }, 'workingDirectory')
 }
 
 /** The parts of a window that arguments would fill, by the program's reading of them. */

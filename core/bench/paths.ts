@@ -1,5 +1,7 @@
 import { isAddress, lastPart } from '../command'
 import { nearestName } from '../names'
+import { everyFile, kindAt, namesIn } from './files'
+import type { FileTree } from './files'
 import type { BenchState } from './schema'
 
 /** An absolute path that has nothing to be resolved in it, as most have. */
@@ -20,19 +22,75 @@ export function folderOf(path: string): string {
   return path.slice(0, path.lastIndexOf('/')) || '/'
 }
 
-/** What stands right in a folder, by path. */
-export function entriesOf(state: Pick<BenchState, 'files'>, folder: string): string[] {
-  return Object.keys(state.files).filter((path) => path !== '/' && folderOf(path) === folder)
+/** The path of a name in a folder. */
+export function pathIn(folder: string, name: string): string {
+  return folder === '/' ? `/${name}` : `${folder}/${name}`
 }
 
-/** The path on the bench that is most like one that is not there: by its name in the same folder first, then by its name anywhere. */
-export function nearestPath(state: Pick<BenchState, 'files'>, path: string): string | undefined {
+/** What stands right in a folder, by path. */
+export function entriesOf(state: Pick<BenchState, 'files'>, folder: string): string[] {
+  return namesIn(state.files, folder).map(([name]) => pathIn(folder, name))
+}
+
+/** Where each name stands, the first place of each; kept as long as the files are the same. */
+const placesByName = new WeakMap<FileTree, Map<string, string>>()
+
+function placeOf(files: FileTree, wanted: string): string | undefined {
+  let places = placesByName.get(files)
+  if (!places) {
+    places = new Map()
+    for (const [path] of everyFile(files)) {
+      const name = lastPart(path)
+      if (!places.has(name)) places.set(name, path)
+    }
+    placesByName.set(files, places)
+  }
+  return places.get(wanted)
+}
+
+/**
+ * The path on the bench that is most like one that is not there: with a name of it put right in its folder; else the
+ * same name anywhere. With `kind`, only what is of that kind is meant.
+ */
+export function nearestPath(
+  state: Pick<BenchState, 'files'>,
+  path: string,
+  kind?: 'file' | 'folder',
+): string | undefined {
+  const corrected = correctedPath(state.files, path, kind)
+  if (corrected !== undefined) return corrected
   const name = lastPart(path)
-  const beside = entriesOf(state, folderOf(path))
-  const near = nearestName(name, beside.map(lastPart))
-  if (near !== undefined) return beside.find((entry) => entry.endsWith(`/${near}`))
-  const elsewhere = Object.keys(state.files).find((entry) => name !== '' && entry.endsWith(`/${name}`))
-  return elsewhere ?? nearestName(path, Object.keys(state.files))
+  const elsewhere = name === '' ? undefined : placeOf(state.files, name)
+  return elsewhere !== undefined && (kind === undefined || kindAt(state.files, elsewhere) === kind)
+    ? elsewhere
+    : undefined
+}
+
+/** Goes down the path, taking the nearest name where one is not there; every part of it must be found. */
+function correctedPath(files: FileTree, path: string, kind: 'file' | 'folder' | undefined): string | undefined {
+  const parts = path.split('/').filter((part) => part !== '')
+  let found = ''
+  for (const [i, part] of parts.entries()) {
+    const folder = found === '' ? '/' : found
+    const isLast = i === parts.length - 1
+    const next = pathIn(folder, part)
+    const fits = isLast ? kindAt(files, next) === kind || kind === undefined : kindAt(files, next) === 'folder'
+    if (fits && kindAt(files, next)) {
+      found = next
+      continue
+    }
+    const wanted = isLast ? kind : 'folder'
+    const names = namesIn(files, folder).flatMap(([name, node]) =>
+      wanted === undefined || node.kind === wanted ? [name] : [],
+    )
+    // A short name allows for fewer slips than the path that it ends.
+    const near = nearestName(part, names)
+    const inside = (name: string) => pathIn(folder, name)
+    const nearest = near === undefined ? nearestName(next, names.map(inside)) : inside(near)
+    if (nearest === undefined) return undefined
+    found = nearest
+  }
+  return found === '' ? undefined : found
 }
 
 /** A path as a user would write it: with the named value whose path goes furthest in front, as in `${charts}/north.atlas`. */

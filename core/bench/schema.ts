@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import { argumentRulesSchema } from '../command'
+import { marked } from '../fields'
 import { parseChord } from '../keys'
+import { fileTable, fileTree } from './files'
+import type { FileTree } from './files'
 
 /** A chord as people write it; what is wrong with it is said by `parseChord`. */
 export const chordTextSchema = z
@@ -29,8 +32,12 @@ export const pathSchema = z
     'A path begins with /, does not end in one, and has no empty, . or .. part.',
   )
 
+/** Goes up with every edit of a description; 1 when absent. */
+const versionSchema = z.number().int().positive().optional()
+
 export const programSchema = z.object({
   id: idSchema,
+  version: versionSchema,
   name: z.string().min(1),
   executable: pathSchema.refine((path) => path !== '/', 'Give the whole path of the file that starts it.'),
   categories: z.array(z.string()),
@@ -179,6 +186,7 @@ export const deviceFaultSchema = z.object({
 
 export const deviceSchema = z.object({
   id: idSchema,
+  version: versionSchema,
   name: z.string().trim().min(1, 'Give the device a name.').max(80),
   kind: deviceKindSchema,
   controls: z.record(idSchema, controlSchema),
@@ -193,26 +201,27 @@ export const deviceSchema = z.object({
 
 /** A control shown as a lamp: lit at one value, or at any that is on, above nothing or chosen; in its own words, or in those of the control. */
 export const lampSchema = z.object({
-  deviceId: idSchema,
+  deviceId: marked(idSchema, { refers: 'device' }),
   controlId: z.string().min(1).max(80),
   litWhen: controlValueSchema.optional(),
   lit: stateWord.optional(),
   dark: stateWord.optional(),
 })
 
-/** One entry of the file system; its path is its key in `BenchState.files`, with `/` between the parts. */
+/** One entry of the file system, as it is said of its path. */
 export const fileSchema = z.discriminatedUnion('kind', [
   /** `label` is what people call what is in it, where the name is only an identifier. */
   z.object({ kind: z.literal('folder'), label: z.string().optional() }),
   z.object({ kind: z.literal('file'), sizeBytes: z.number().int().nonnegative() }),
 ])
 
-/** The whole workstation, as one value. It is never altered in place; see `applyChange`. */
-export const benchStateSchema = z.object({
+/** The whole workstation as it is written down; see `readBench`. */
+export const writtenBenchSchema = z.object({
   programs: z.record(z.string(), programSchema),
   windows: z.record(z.string(), windowSchema),
   /** Window ids, undermost first. */
   stack: z.array(idSchema),
+  /** By path, with `/` between the parts; `/` itself is the root. */
   files: z.record(z.string(), fileSchema),
   /** Known folders by variable name, and named addresses of the place. */
   folders: z.record(z.string(), z.string()),
@@ -230,7 +239,6 @@ export type BenchWindow = z.infer<typeof windowSchema>
 export type WindowMode = z.infer<typeof windowModeSchema>
 export type WindowContent = z.infer<typeof windowContentSchema>
 export type BenchDocument = z.infer<typeof documentSchema>
-export type BenchFile = z.infer<typeof fileSchema>
 export type Message = z.infer<typeof messageSchema>
 export type ControlValue = z.infer<typeof controlValueSchema>
 export type Control = z.infer<typeof controlSchema>
@@ -238,4 +246,16 @@ export type DeviceKind = (typeof DEVICE_KINDS)[number]
 export type Device = z.infer<typeof deviceSchema>
 export type DeviceFault = z.infer<typeof deviceFaultSchema>
 export type Lamp = z.infer<typeof lampSchema>
-export type BenchState = z.infer<typeof benchStateSchema>
+export type WrittenBench = z.infer<typeof writtenBenchSchema>
+
+/** The whole workstation, as one value. It is never altered in place; see `applyChange`. */
+export type BenchState = Omit<WrittenBench, 'files'> & { files: FileTree }
+
+/** The workstation from what is written down of it; its files become folders that share what does not change. */
+export function readBench({ files, ...rest }: WrittenBench): BenchState {
+  return { ...rest, files: fileTree(files) }
+}
+
+export function writeBench({ files, ...rest }: BenchState): WrittenBench {
+  return { ...rest, files: fileTable(files) }
+}

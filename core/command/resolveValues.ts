@@ -28,6 +28,8 @@ export type ValueTable = z.infer<typeof valueTableSchema>
 export function resolveValues(known: Readonly<Record<string, string>>, named: readonly NamedText[]): ValueTable {
   const texts = new Map(named.map(({ name, text }) => [name, text]))
   const values: Record<string, string> = {}
+  // One table that grows: a copy for each of many values would grow with their square.
+  const all: Record<string, string> = { ...known }
   const broken: Record<string, Issue> = {}
   const path: string[] = []
 
@@ -47,8 +49,8 @@ export function resolveValues(known: Readonly<Record<string, string>>, named: re
     for (const used of namesUsed(text)) if (texts.has(used)) resolve(used)
     path.pop()
     if (Object.hasOwn(broken, name)) return
-    const expanded = expandVariables(text, { ...known, ...values }, broken)
-    if (expanded.ok) values[name] = expanded.value
+    const expanded = expandVariables(text, all, broken)
+    if (expanded.ok) values[name] = all[name] = expanded.value
     else broken[name] = expanded.issues[0]!
   }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { controlValueSchema, idSchema } from '../bench'
+import { marked } from '../fields'
 
 /** Something that holds or does not hold on the bench, as data. */
 export type Condition =
@@ -15,19 +16,26 @@ export type Condition =
   | { kind: 'all' | 'any'; conditions: Condition[] }
 
 const MOST_PARTS = 20
+const programIdSchema = marked(idSchema, { refers: 'program' })
+const deviceIdSchema = marked(idSchema, { refers: 'device' })
 const minuteSchema = z.number().int().min(0).max(1439)
 
 export const conditionSchema: z.ZodType<Condition> = z
   .lazy(() =>
     z.discriminatedUnion('kind', [
-      z.object({ kind: z.literal('program-runs'), programId: idSchema }),
-      z.object({ kind: z.literal('program-front'), programId: idSchema }),
-      z.object({ kind: z.literal('device-present'), deviceId: idSchema }),
+      z.object({ kind: z.literal('program-runs'), programId: programIdSchema }),
+      z.object({ kind: z.literal('program-front'), programId: programIdSchema }),
+      z.object({ kind: z.literal('device-present'), deviceId: deviceIdSchema }),
       /** A control has a value; `null` is unknown. */
-      z.object({ kind: z.literal('control-is'), deviceId: idSchema, controlId: z.string(), value: controlValueSchema }),
+      z.object({
+        kind: z.literal('control-is'),
+        deviceId: deviceIdSchema,
+        controlId: z.string(),
+        value: controlValueSchema,
+      }),
       z.object({
         kind: z.literal('lamp-is'),
-        deviceId: idSchema,
+        deviceId: deviceIdSchema,
         controlId: z.string(),
         state: z.enum(['lit', 'dark', 'unknown']),
       }),

@@ -7,6 +7,7 @@ import { escapeVariables, NO_VALUES } from '../command'
 import type { Lever } from '../levers'
 import { leverSchema } from '../levers'
 import { valueOf } from '../result'
+import type { Step } from '../steps'
 import { decodeEntryFile, exportEntries, parseEntryFile, planImport, readEntry, writeEntryFile } from '.'
 import type { ImportItem } from '.'
 
@@ -355,7 +356,7 @@ describe('exporting', () => {
     ).toBe('It has an interlock; a Desktop Entry can always be started.')
     expect(
       reasonOf({
-        steps: [{ ...made[0]!.steps[0]!, alternative: { id: 'b', kind: 'wait', ms: 1, onFailure: 'stop' } }],
+        steps: [{ ...made[0]!.steps[0]!, alternative: { id: 'b', kind: 'wait', ms: 1, onFailure: 'stop' } } as Step],
       }),
     ).toBe('Its step has a second way; a Desktop Entry has one.')
   })

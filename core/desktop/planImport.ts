@@ -1,4 +1,4 @@
-import { absolutePath, canonicalJson, programSchema } from '../bench'
+import { absolutePath, canonicalJson, programSchema, kindAt } from '../bench'
 import type { BenchState, Program } from '../bench'
 import { escapeVariables } from '../command'
 import { leverDraftSchema } from '../levers'
@@ -103,7 +103,7 @@ function unusable(entry: DesktopEntry, bench: BenchState): Issue | undefined {
   const path = entry.exec && executableOf(entry.exec.argv[0]!)
   const isFile =
     path === undefined ||
-    (programSchema.shape.executable.safeParse(path).success && bench.files[path]?.kind !== 'folder')
+    (programSchema.shape.executable.safeParse(path).success && kindAt(bench.files, path) !== 'folder')
   return isFile
     ? undefined
     : { code: 'program-broken', message: `Exec: “${entry.exec!.argv[0]}” names no file that could be started.` }
@@ -119,7 +119,7 @@ function skipReason(
     return { reason: `It is for ${entry.onlyShowIn.join(', ')} only (OnlyShowIn).`, canForce: true }
   if (entry.notShowIn.includes(desktop) && desktop !== '')
     return { reason: `It is not for ${desktop} (NotShowIn).`, canForce: true }
-  if (entry.tryExec && !bench.files[executableOf(entry.tryExec)])
+  if (entry.tryExec && !kindAt(bench.files, executableOf(entry.tryExec)))
     return {
       reason: `${entry.tryExec} is not installed on the bench (TryExec). Taken all the same, it is set up as a stand-in.`,
       canForce: true,

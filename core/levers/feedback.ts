@@ -1,5 +1,5 @@
-import { natureOf } from './nature'
-import type { Nature } from './nature'
+import { natureOf } from '../steps'
+import type { Nature } from '../steps'
 import type { Feedback, KeySettings, Lever } from './schema'
 
 /** The usual feedback by what a lever acts on: what is seen on the bench needs no word, what is not does. */

@@ -1,6 +1,4 @@
-export { devicesNamed } from './devicesNamed'
-export { NATURES, natureOf, programsNamed } from './nature'
-export type { Nature } from './nature'
+export { devicesNamed, namedByLever } from './named'
 export {
   FEEDBACKS,
   feedbackSchema,

@@ -1,25 +1,16 @@
-import { lampIndex, valueInWords } from '../bench'
+import { lampIndex } from '../bench'
 import type { BenchState, Lamp } from '../bench'
-import { performStep, targetsOf } from '../steps'
-import type { StepOf } from '../steps'
+import { lampOfStep, stepLeadsTo } from '../steps'
 import type { Lever } from './schema'
 
-/** The lamp on the plate of a lever: its own, or that of the control it switches or chooses; in the words of the bench's lamp of the same control where it has none. */
+/** The lamp on the plate of a lever: its own, or that of the first control it switches or chooses; in the words of the bench's lamp of the same control where it has none. */
 export function lampOf({ lamp, steps }: Pick<Lever, 'lamp' | 'steps'>, bench: BenchState): Lamp | undefined {
   if (lamp) return worded(lamp, bench)
-  const step = controlStepOf(steps)
-  const targets = step && targetsOf(step, bench)
-  const [first] = targets?.ok ? targets.value : []
-  return step && first && first.control.kind !== 'level'
-    ? worded(
-        {
-          deviceId: first.device.id,
-          controlId: step.controlId,
-          ...(step.to.kind === 'set' ? { litWhen: step.to.value } : {}),
-        },
-        bench,
-      )
-    : undefined
+  for (const step of steps) {
+    const switched = lampOfStep(step, bench)
+    if (switched) return worded(switched, bench)
+  }
+  return undefined
 }
 
 function worded(lamp: Lamp, bench: BenchState): Lamp {
@@ -30,15 +21,9 @@ function worded(lamp: Lamp, bench: BenchState): Lamp {
 
 /** The state a pull would lead to, in words: `muted`; undefined for levers that do not go from one to another. */
 export function goesTo({ steps }: Pick<Lever, 'steps'>, bench: BenchState): string | undefined {
-  const step = controlStepOf(steps)
-  if (step?.to.kind !== 'toggle' && step?.to.kind !== 'cycle') return undefined
-  const effect = performStep(step, bench, { nowMs: 0, nextId: () => '' })
-  const [change] = effect.kind === 'done' ? effect.changes : []
-  if (change?.kind !== 'device.set') return undefined
-  const control = bench.devices[change.deviceId]?.controls[change.controlId]
-  return control && valueInWords(control, change.value)
-}
-
-function controlStepOf(steps: Lever['steps']): StepOf<'device.control'> | undefined {
-  return steps.find((step) => step.kind === 'device.control')
+  for (const step of steps) {
+    const words = stepLeadsTo(step, bench)
+    if (words !== undefined) return words
+  }
+  return undefined
 }

@@ -2,14 +2,26 @@ import { z } from 'zod'
 import { chordTextSchema, idSchema, lampSchema } from '../bench'
 import { conditionSchema } from '../conditions'
 import { KEYBOARDS, keyOfCode, LEGEND_IDS, MODIFIERS, modifierOfCode, parseSequence } from '../keys'
-import { stepSchema } from '../steps'
-import { NATURES } from './nature'
+import {
+  DEEPEST_BLOCKS,
+  depthOf,
+  everyStep,
+  frameIdSchema,
+  MOST_STEPS,
+  NATURES,
+  programIdSchema,
+  stepSchema,
+} from '../steps'
+import type { Step } from '../steps'
+import { marked } from '../fields'
+
+const leverIdSchema = marked(idSchema, { refers: 'lever' })
 
 /** Where a lever's triggers are live, by the program in front. */
 export const scopeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('everywhere') }),
-  z.object({ kind: z.literal('only'), programIds: z.array(idSchema).min(1, 'Choose at least one program.') }),
-  z.object({ kind: z.literal('except'), programIds: z.array(idSchema).min(1, 'Choose at least one program.') }),
+  z.object({ kind: z.literal('only'), programIds: z.array(programIdSchema).min(1, 'Choose at least one program.') }),
+  z.object({ kind: z.literal('except'), programIds: z.array(programIdSchema).min(1, 'Choose at least one program.') }),
 ])
 
 /** One or two to four chords with spaces between: `Meta+O E`. */
@@ -119,7 +131,7 @@ export const interlockSchema = z.object({
     z.object({ kind: z.literal('refuse') }),
     z.object({ kind: z.literal('ask') }),
     /** Another lever is pulled in its place. */
-    z.object({ kind: z.literal('pull'), leverId: idSchema }),
+    z.object({ kind: z.literal('pull'), leverId: leverIdSchema }),
   ]),
 })
 
@@ -140,6 +152,8 @@ export const frameSchema = z.object({
   name: z.string().min(1),
   on: z.boolean(),
   position: z.number().int(),
+  /** Goes up with every edit; 1 when absent. An edit names the version it was made from. */
+  version: z.number().int().positive().optional(),
   /** A frame that is on is so only while this holds. */
   condition: conditionSchema.nullish(),
   rules: z.array(keyRuleSchema).max(200).optional(),
@@ -176,12 +190,20 @@ export const iconSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('upload'), id: z.string().regex(/^[0-9a-f]{64}$/) }),
 ])
 
+/** So many steps and so deep as can be written, run and read. */
+function checkSize(steps: Step[], context: z.RefinementCtx): void {
+  if (depthOf(steps) > DEEPEST_BLOCKS)
+    context.addIssue({ code: 'custom', message: `Blocks stand at most ${DEEPEST_BLOCKS} deep in each other.` })
+  else if ([...everyStep(steps)].length > MOST_STEPS)
+    context.addIssue({ code: 'custom', message: 'A lever has at most 10,000 steps, those in blocks included.' })
+}
+
 const fields = {
-  frameId: idSchema,
+  frameId: frameIdSchema,
   name: nameSchema,
   /** Short typed words that find the lever in the launcher. */
   aliases: z.array(z.string().trim().min(1).max(40)).max(20),
-  steps: z.array(stepSchema).min(1, 'A lever needs at least one step.').max(1000),
+  steps: z.array(stepSchema).min(1, 'A lever needs at least one step.').superRefine(checkSize),
   triggers: z.array(triggerSchema).max(20),
   scope: scopeSchema,
   enabled: z.boolean(),
@@ -214,7 +236,7 @@ export const PATTERN_FIELDS = [
 
 /** Says of a lever that it follows another one, and in what it differs. Its name is always its own. */
 export const variantSchema = z.object({
-  patternId: idSchema,
+  patternId: leverIdSchema,
   /** Fields that are its own altogether. */
   own: z.array(z.enum(PATTERN_FIELDS)),
   /** Arguments that differ, by step and by the key of the argument (see `argumentKeys`); `null` leaves it out. */

@@ -1,2 +1,3 @@
+export { countOf } from './countOf'
 export { listed } from './listed'
 export { didYouMean, nearestName } from './nearestName'

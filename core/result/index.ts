@@ -1,2 +1,2 @@
-export { assertNever, fail, succeed, valueOf } from './result'
+export { assertNever, fail, own, succeed, valueOf } from './result'
 export type { Failure, Issue, Result } from './result'

@@ -28,6 +28,11 @@ export function valueOf<T>(result: Result<T>): T {
   return result.value
 }
 
+/** What a table holds under a key of its own. A key that came from outside may be one that objects have by themselves. */
+export function own<T>(table: Readonly<Record<string, T>>, key: string): T | undefined {
+  return Object.hasOwn(table, key) ? table[key] : undefined
+}
+
 /** Ends an exhaustive switch: a new case of a union fails to compile where it is not handled. */
 export function assertNever(value: never): never {
   throw new RangeError('unhandled case: ' + JSON.stringify(value))

@@ -2,7 +2,9 @@ import { applyChange, standingOf } from '../bench'
 import type { BenchState, Change } from '../bench'
 import { assertNever } from '../result'
 import type { Result } from '../result'
-import type { PutBackReport, Run } from './schema'
+import { changesOf } from './log'
+import type { Logged } from './log'
+import type { PutBackReport } from './schema'
 
 export interface PutBack {
   readonly bench: BenchState
@@ -15,11 +17,11 @@ export interface PutBack {
  * Takes back what a run changed, last change first. A result that somebody has altered since is not overwritten:
  * it is listed with both values, and left.
  */
-export function putBack(run: Run, bench: BenchState): PutBack {
+export function putBack(run: Logged, bench: BenchState): PutBack {
   const changes: Change[] = []
   const report: Omit<PutBackReport, 'atMs'> = { undone: [], left: [], gone: [] }
   let now = bench
-  for (const { change, inverse, left, sentence } of run.changes.toReversed()) {
+  for (const { change, inverse, left, sentence } of changesOf(run).reverse()) {
     const standing = standingOf(change, left, now)
     switch (standing.kind) {
       case 'gone':

@@ -1,11 +1,17 @@
 import type { BenchState } from '../bench'
 import type { Lever } from '../levers'
 import type { StepContext } from '../steps'
-import { advanceRun, startRun } from './advanceRun'
-import type { StartContext } from './advanceRun'
-import type { Run } from './schema'
+import { advanceHead } from './advanceRun'
+import { changesOf } from './log'
+import { pathOf } from './place'
+import type { LogEntry, Run, RunHead } from './schema'
+import { startRun } from './startRun'
+import type { StartContext } from './startRun'
 
-/** What a pull would come to. `run.phase` is `asking` where it would ask: what follows depends on the answer. */
+/**
+ * What a pull would come to. `run.phase` is `asking` where it would ask and neither an answer nor a standard one is
+ * there, and `fetching` where it needs what only a real run gets: what follows depends on that.
+ */
 export interface Rehearsal {
   readonly run: Run
   /** The bench as it would be afterwards; the one given in is untouched. */
@@ -16,20 +22,38 @@ export interface Rehearsal {
   readonly waitsMs: number
 }
 
+export interface RehearsalContext extends StartContext, Pick<StepContext, 'framesOn' | 'minuteOfDay'> {
+  /** Answers by the path of the step that asks. */
+  readonly answers?: Readonly<Record<string, string>>
+}
+
 /** Runs a lever against a copy of the bench, with waits passed over in no time. */
 export function rehearse(
   lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>,
   bench: BenchState,
-  context: StartContext & Pick<StepContext, 'framesOn'>,
+  context: RehearsalContext,
 ): Rehearsal {
+  const { steps, values, log: _log, ...begun } = startRun(lever, context)
+  const { nextId, framesOn, minuteOfDay, answers = {} } = context
+  const sheet = { steps, values }
+  const log: LogEntry[] = []
+  let head: RunHead = begun
   let nowMs = context.nowMs
-  let run = startRun(lever, context)
   let now = bench
-  while (run.phase === 'ready' || run.phase === 'waiting') {
-    if (run.phase === 'waiting') nowMs = run.wakeAtMs!
-    const advance = advanceRun(run, now, { nowMs, nextId: context.nextId, framesOn: context.framesOn })
-    run = advance.run
+  for (;;) {
+    if (head.phase === 'waiting') nowMs = Math.max(nowMs, head.wakeAtMs!)
+    const answer = head.question ? (answers[pathOf(head.stack)] ?? head.question.standard) : undefined
+    const advance = advanceHead(head, sheet, log, now, { nowMs, nextId, framesOn, minuteOfDay, answer })
+    if (advance.run === head) break
+    log.push(...advance.entries)
+    head = advance.run
     now = advance.bench
   }
-  return { run, bench: now, changes: run.changes.map((entry) => entry.sentence), waitsMs: nowMs - context.nowMs }
+  const run = { ...head, ...sheet, log }
+  return {
+    run,
+    bench: now,
+    changes: changesOf(run).map((entry) => entry.sentence),
+    waitsMs: nowMs - context.nowMs,
+  }
 }

@@ -6,7 +6,7 @@ import { exampleBench } from '../bench/exampleBench'
 import { valueOf } from '../result'
 import { stepSchema } from '../steps'
 import type { Step } from '../steps'
-import { advanceRun, putBack, rehearse, runSchema, startRun, stopRun } from '.'
+import { advanceRun, changesOf, putBack, rehearse, runSchema, startRun, stopRun, traceOf } from '.'
 import type { Run } from '.'
 
 let count = 0
@@ -83,10 +83,10 @@ describe('laws of runs', () => {
         const foretold = rehearse(lever, before, { nowMs: 0, nextId, values })
         expect(before).toEqual(copy)
         const { run, nowMs } = finish(startRun(lever, { nowMs: 0, nextId, values }), before)
-        expect(run.changes.map((entry) => entry.sentence)).toEqual(foretold.changes)
-        expect([run.outcome, run.trace.map((entry) => entry.note), nowMs]).toEqual([
+        expect(changesOf(run).map((entry) => entry.sentence)).toEqual(foretold.changes)
+        expect([run.outcome, traceOf(run).map((entry) => entry.note), nowMs]).toEqual([
           foretold.run.outcome,
-          foretold.run.trace.map((entry) => entry.note),
+          traceOf(foretold.run).map((entry) => entry.note),
           foretold.waitsMs,
         ])
       }),
@@ -101,16 +101,16 @@ describe('laws of runs', () => {
           valueOf(
             applyChanges(
               exampleBench(),
-              run.changes.map((entry) => entry.change),
+              changesOf(run).map((entry) => entry.change),
             ),
           ),
         ).toEqual(bench)
-        expect(run.trace.map((entry) => entry.stepIndex)).toEqual(run.trace.map((_, i) => i))
-        const stopped = run.trace.findIndex(
+        expect(traceOf(run).map((entry) => entry.stepIndex)).toEqual(traceOf(run).map((_, i) => i))
+        const stopped = traceOf(run).findIndex(
           (entry, i) => entry.outcome === 'failed' && run.steps[i]!.onFailure === 'stop',
         )
-        expect(run.trace).toHaveLength(stopped < 0 ? run.steps.length : stopped + 1)
-        expect(run.outcome).toBe(run.trace.some((entry) => entry.outcome === 'failed') ? 'failed' : 'done')
+        expect(traceOf(run)).toHaveLength(stopped < 0 ? run.steps.length : stopped + 1)
+        expect(run.outcome).toBe(traceOf(run).some((entry) => entry.outcome === 'failed') ? 'failed' : 'done')
       }),
     )
   })
@@ -126,12 +126,12 @@ describe('a run', () => {
     expect([started.run.phase, started.run.wakeAtMs]).toEqual(['waiting', 1500])
     expect(advanceRun(started.run, started.bench, { nowMs: 1499, nextId }).run).toBe(started.run)
     const woken = advanceRun(started.run, started.bench, { nowMs: 1700, nextId })
-    expect([woken.run.phase, woken.run.position, woken.run.trace[0]!.outcome, woken.run.trace[0]!.endedAtMs]).toEqual([
-      'ready',
-      1,
-      'done',
-      1700,
-    ])
+    expect([
+      woken.run.phase,
+      woken.run.stack[0]!.index,
+      traceOf(woken.run)[0]!.outcome,
+      traceOf(woken.run)[0]!.endedAtMs,
+    ]).toEqual(['ready', 1, 'done', 1700])
   })
 
   test('asks about unsaved work, takes only an answer that was offered, and goes on with it', () => {
@@ -148,12 +148,16 @@ describe('a run', () => {
     const left = advanceRun(asking.run, bench, { nowMs: 9, nextId, answer: 'leave' })
     expect([left.run.outcome, Object.keys(left.bench.windows)]).toEqual(['done', ['w-chart', 'w-book']])
     const saved = advanceRun(asking.run, bench, { nowMs: 9, nextId, answer: 'save' })
-    expect([saved.run.trace.length, saved.run.trace[0]!.startedAtMs, Object.keys(saved.bench.windows)]).toEqual([
+    expect([traceOf(saved.run).length, traceOf(saved.run)[0]!.startedAtMs, Object.keys(saved.bench.windows)]).toEqual([
       1,
       0,
       ['w-chart'],
     ])
-    expect(saved.run.changes.map((entry) => entry.change.kind)).toEqual(['window.show', 'window.close', 'window.close'])
+    expect(changesOf(saved.run).map((entry) => entry.change.kind)).toEqual([
+      'window.show',
+      'window.close',
+      'window.close',
+    ])
     expect(putBack(saved.run, saved.bench).bench).toEqual(bench)
   })
 
@@ -161,7 +165,7 @@ describe('a run', () => {
     const failing = { kind: 'program.raise', programId: 'dome' }
     const message = { kind: 'message.show', text: 'After' }
     const stopped = finish(startRun(leverOf(failing, message), { nowMs: 0, nextId }), exampleBench()).run
-    expect([stopped.outcome, stopped.trace.length, stopped.trace[0]!.issueCode]).toEqual([
+    expect([stopped.outcome, traceOf(stopped).length, traceOf(stopped)[0]!.issueCode]).toEqual([
       'failed',
       1,
       'program-not-running',
@@ -170,7 +174,7 @@ describe('a run', () => {
       startRun(leverOf({ ...failing, onFailure: 'go-on' }, message), { nowMs: 0, nextId }),
       exampleBench(),
     ).run
-    expect([wentOn.outcome, wentOn.trace.map((entry) => entry.outcome)]).toEqual(['failed', ['failed', 'done']])
+    expect([wentOn.outcome, traceOf(wentOn).map((entry) => entry.outcome)]).toEqual(['failed', ['failed', 'done']])
   })
 
   test('an error window fails the step, stands on the bench, and can be put back', () => {
@@ -178,7 +182,7 @@ describe('a run', () => {
       startRun(leverOf({ kind: 'program.open', programId: 'dome', args: ['--fast'] }), { nowMs: 0, nextId }),
       exampleBench(),
     )
-    expect([run.outcome, run.trace[0]!.issueCode, frontWindow(bench)?.content.error !== undefined]).toEqual([
+    expect([run.outcome, traceOf(run)[0]!.issueCode, frontWindow(bench)?.content.error !== undefined]).toEqual([
       'failed',
       'error-window',
       true,
@@ -191,7 +195,7 @@ describe('a run', () => {
       startRun(leverOf({ kind: 'program.raise', programId: 'book' }), { nowMs: 0, nextId }),
       exampleBench(),
     )
-    expect([run.changes, run.trace[0]!.note]).toEqual([[], 'BOOK was in front already.'])
+    expect([changesOf(run), traceOf(run)[0]!.note]).toEqual([[], 'BOOK was in front already.'])
   })
 
   test('can be stopped while it waits; what it changed stands', () => {
@@ -199,7 +203,7 @@ describe('a run', () => {
     const first = advanceRun(startRun(lever, { nowMs: 0, nextId, values }), exampleBench(), { nowMs: 0, nextId })
     const waiting = advanceRun(first.run, first.bench, { nowMs: 0, nextId })
     const stopped = stopRun(waiting.run, 4000)
-    expect([stopped.phase, stopped.outcome, stopped.changes.length, stopped.trace[1]!.note]).toEqual([
+    expect([stopped.phase, stopped.outcome, changesOf(stopped).length, traceOf(stopped)[1]!.note]).toEqual([
       'ended',
       'stopped',
       1,

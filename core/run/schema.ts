@@ -1,40 +1,60 @@
 import { z } from 'zod'
 import { changeSchema, footprintSchema, idSchema } from '../bench'
 import { valueTableSchema } from '../command'
-import { rampProgressSchema, stepSchema } from '../steps'
+import { progressSchema, questionSchema, stepSchema, stepValueSchema } from '../steps'
 
 const ignoredSchema = z.object({ text: z.string(), because: z.string() })
 
 /** What a program took of its arguments, and what it ignored and why. */
 export const takingSchema = z.object({ taken: z.array(z.string()), ignored: z.array(ignoredSchema) })
 
-/** How one step went. */
-export const traceEntrySchema = z.object({
-  stepIndex: z.number().int(),
-  sentence: z.string(),
-  outcome: z.enum(['done', 'failed', 'waiting', 'asking']),
-  note: z.string(),
-  startedAtMs: z.number(),
-  endedAtMs: z.number().nullable(),
-  taking: takingSchema.optional(),
-  issueCode: z.string().optional(),
-  /** The first way failed, for this reason, and the step took its alternative. */
-  firstWay: z.string().optional(),
-})
-
 /** A change a run made, with what takes it back and what it left behind. */
 export const recordedChangeSchema = z.object({
-  stepIndex: z.number().int(),
   change: changeSchema,
   inverse: changeSchema,
   left: footprintSchema.optional(),
   sentence: z.string(),
 })
 
-export const questionSchema = z.object({
-  text: z.string(),
-  choices: z.array(z.object({ id: z.string(), label: z.string() })),
+/**
+ * One entry of the log of a run: a step that was done, failed, waits or asks, or a block that chose its way. The log is
+ * only ever appended to; an entry that `goesOn` stands for the one before it, which had not come to its end.
+ */
+export const logEntrySchema = z.object({
+  /** The dotted path of the step in the sheet: `2`, `2.branches.0.steps.1`, `2.alternative`. */
+  path: z.string(),
+  sentence: z.string(),
+  outcome: z.enum(['done', 'failed', 'waiting', 'asking']),
+  note: z.string(),
+  startedAtMs: z.number(),
+  endedAtMs: z.number().nullable(),
+  goesOn: z.boolean().optional(),
+  taking: takingSchema.optional(),
+  issueCode: z.string().optional(),
+  /** The first way failed, for this reason, and the step took its second. */
+  firstWay: z.string().optional(),
+  /** What the step gave back. */
+  value: stepValueSchema.optional(),
+  changes: z.array(recordedChangeSchema),
 })
+
+/** The names that stand for something inside a list of a block, and what the block keeps for itself. */
+const openBlock = { values: z.record(z.string(), z.string()).optional(), state: stepValueSchema.optional() }
+const place = {
+  /** The step that comes next, or is under way. */
+  index: z.number().int().nonnegative(),
+  /** How often that step was tried again. */
+  tries: z.number().int().positive().optional(),
+}
+
+/** One level of a run's way through its sheet, the sheet itself first. */
+export const levelSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('sheet'), ...place }),
+  /** A list of the block that is the step at hand one level up. */
+  z.object({ kind: z.literal('block'), list: z.string(), ...place, ...openBlock }),
+  /** The second way of the step at hand one level up, whose first one failed. */
+  z.object({ kind: z.literal('second-way'), because: z.string(), ...place }),
+])
 
 export const putBackReportSchema = z.object({
   atMs: z.number(),
@@ -46,37 +66,61 @@ export const putBackReportSchema = z.object({
   gone: z.array(z.string()),
 })
 
-/** A run as a value: it can be stored after every step, resumed, rehearsed and put back. */
-export const runSchema = z.object({
+export const RUN_SOURCES = ['key', 'launcher', 'button', 'api'] as const
+
+/** Where a run stands, small however long it went on: all but its sheet and its log. */
+export const runHeadSchema = z.object({
   id: idSchema,
   leverId: idSchema,
   leverName: z.string(),
   plate: z.number().int(),
-  source: z.enum(['key', 'launcher', 'button', 'api']),
-  steps: z.array(stepSchema),
-  /** Named values as they were when it was pulled; later edits do not reach it. */
-  values: valueTableSchema,
-  phase: z.enum(['ready', 'waiting', 'asking', 'ended']),
+  source: z.enum(RUN_SOURCES),
+  phase: z.enum(['ready', 'waiting', 'asking', 'fetching', 'ended']),
   outcome: z.enum(['none', 'done', 'failed', 'stopped']),
-  /** Index of the step that comes next, or is waiting or asking. */
-  position: z.number().int(),
+  /** Where it is: the sheet, and the blocks that are open in it. */
+  stack: z.array(levelSchema).min(1),
   wakeAtMs: z.number().nullable(),
+  /** How long the wait is; after a restart it takes no longer, whatever the clock says. */
+  waitMs: z.number().optional(),
   question: questionSchema.nullable(),
+  /** What the step at hand wants to be fetched. */
+  request: stepValueSchema.optional(),
   /** Asked before the first step, because the interlock does not hold. */
   isGated: z.boolean().optional(),
-  /** A ramp on its way: the step at `position` goes on at `wakeAtMs`. */
-  ramp: rampProgressSchema.optional(),
-  /** Why the first way of the step at `position` failed, while its alternative waits or asks. */
-  firstWay: z.string().optional(),
-  trace: z.array(traceEntrySchema),
-  changes: z.array(recordedChangeSchema),
+  /** How far the step at hand has come. */
+  progress: progressSchema.optional(),
+  /** The wait is over, as somebody said so. */
+  hurried: z.boolean().optional(),
+  /** How many more steps it may do. */
+  budget: z.number().int(),
+  stepCount: z.number().int(),
+  entryCount: z.number().int(),
+  changeCount: z.number().int(),
+  ignoredCount: z.number().int(),
+  failedCount: z.number().int(),
+  /** What the last step that went said of itself. */
+  note: z.string(),
   startedAtMs: z.number(),
   endedAtMs: z.number().nullable(),
   putBack: putBackReportSchema.nullable(),
 })
 
+/** What a run does and with what; it stays as it was when the lever was pulled. */
+export const runSheetSchema = z.object({
+  steps: z.array(stepSchema),
+  /** Named values as they were when it was pulled; later edits do not reach it. */
+  values: valueTableSchema,
+})
+
+/** A run as a value: it can be stored after every step, resumed, rehearsed and put back. */
+export const runSchema = runHeadSchema.extend({ ...runSheetSchema.shape, log: z.array(logEntrySchema) })
+
+export type RunHead = z.infer<typeof runHeadSchema>
+export type RunSheet = z.infer<typeof runSheetSchema>
 export type Run = z.infer<typeof runSchema>
-export type TraceEntry = z.infer<typeof traceEntrySchema>
+export type Level = z.infer<typeof levelSchema>
+export type LogEntry = z.infer<typeof logEntrySchema>
 export type RecordedChange = z.infer<typeof recordedChangeSchema>
 export type PutBackReport = z.infer<typeof putBackReportSchema>
 export type Taking = z.infer<typeof takingSchema>
+export type RunSource = (typeof RUN_SOURCES)[number]

@@ -4,7 +4,18 @@ import type { BenchState, Change } from '../bench'
 import { exampleBench } from '../bench/exampleBench'
 import { valueOf } from '../result'
 import { stepSchema } from '../steps'
-import { advanceRun, gateRun, PULL_ANYWAY, pullForward, putBack, rehearse, runSchema, startRun } from '.'
+import {
+  advanceRun,
+  changesOf,
+  gateRun,
+  PULL_ANYWAY,
+  pullForward,
+  putBack,
+  rehearse,
+  runSchema,
+  startRun,
+  traceOf,
+} from '.'
 import type { Run } from '.'
 
 let count = 0
@@ -64,7 +75,7 @@ describe('a second way', () => {
 
   test('is left alone where the first one goes', () => {
     const { run } = go(begin(step), exampleBench(), 0)
-    expect([run.outcome, run.trace[0]!.firstWay, run.changes.map((entry) => entry.change.kind)]).toEqual([
+    expect([run.outcome, traceOf(run)[0]!.firstWay, changesOf(run).map((entry) => entry.change.kind)]).toEqual([
       'done',
       undefined,
       ['device.set'],
@@ -73,7 +84,7 @@ describe('a second way', () => {
 
   test('is taken where the first one fails; the trace tells which, and why', () => {
     const { run, bench } = go(begin(step), valueOf(applyChange(exampleBench(), fault('refuses'))), 0)
-    expect([run.outcome, run.trace[0]!.firstWay, run.trace[0]!.note, bench.messages.at(-1)!.text]).toEqual([
+    expect([run.outcome, traceOf(run)[0]!.firstWay, traceOf(run)[0]!.note, bench.messages.at(-1)!.text]).toEqual([
       'done',
       'Microphone refuses: held.',
       'The message is on screen.',
@@ -88,7 +99,7 @@ describe('a second way', () => {
       valueOf(applyChange(exampleBench(), fault('ignores'))),
       0,
     )
-    expect([run.outcome, run.trace[0]!.firstWay, run.trace[0]!.note]).toEqual([
+    expect([run.outcome, traceOf(run)[0]!.firstWay, traceOf(run)[0]!.note]).toEqual([
       'failed',
       'Microphone did not follow: Mute is still unknown (held).',
       'Microphone did not follow: Gain is still 50 % (held).',
@@ -102,7 +113,10 @@ describe('a second way', () => {
       exampleBench(),
       0,
     )
-    expect([asking.run.phase, asking.run.firstWay]).toEqual(['asking', expect.stringContaining('no device “gone”')])
+    expect([asking.run.phase, traceOf(asking.run)[0]!.firstWay]).toEqual([
+      'asking',
+      expect.stringContaining('no device “gone”'),
+    ])
     const closed = go(
       asking.run,
       asking.bench,
@@ -111,7 +125,7 @@ describe('a second way', () => {
     )
     expect([
       closed.run.outcome,
-      closed.run.trace,
+      traceOf(closed.run),
       Object.values(closed.bench.windows).some((window) => window.programId === 'book'),
     ]).toMatchObject(['done', [{ outcome: 'done', firstWay: expect.any(String) as string }], false])
     const ramping = go(
@@ -119,7 +133,7 @@ describe('a second way', () => {
       exampleBench(),
       5000,
     )
-    expect([ramping.run.outcome, ramping.run.trace.length, gain(ramping.bench), ramping.run.firstWay]).toEqual([
+    expect([ramping.run.outcome, traceOf(ramping.run).length, gain(ramping.bench), ramping.run.progress]).toEqual([
       'done',
       1,
       90,
@@ -135,7 +149,7 @@ describe('for a while', () => {
     const waiting = go(begin(...quiet), exampleBench(), 599_999)
     expect([waiting.run.phase, waiting.run.wakeAtMs, gain(waiting.bench)]).toEqual(['waiting', 600_000, 5])
     const { run, bench } = go(waiting.run, waiting.bench, 600_000)
-    expect([run.outcome, gain(bench), run.trace.at(-1)!.note]).toEqual(['done', 50, 'Put back 1 of 1 changes.'])
+    expect([run.outcome, gain(bench), traceOf(run).at(-1)!.note]).toEqual(['done', 50, 'Put back 1 of 1 change.'])
     expect(bench).toEqual(exampleBench())
     expect(putBack(run, bench).bench).toEqual(exampleBench())
   })
@@ -146,17 +160,17 @@ describe('for a while', () => {
       applyChange(waiting.bench, { kind: 'device.set', deviceId: 'mic', controlId: 'gain', value: 30 }),
     )
     const { run, bench } = go(waiting.run, altered, 600_000)
-    expect([run.outcome, gain(bench), run.trace.at(-1)!.note]).toEqual([
+    expect([run.outcome, gain(bench), traceOf(run).at(-1)!.note]).toEqual([
       'done',
       30,
-      'Put back 0 of 1 changes. Left alone, as somebody has altered it since: Microphone: Gain becomes 5 % (was 50 %). It was 5 %, now it is 30 %.',
+      'Put back 0 of 1 change. Left alone, as somebody has altered it since: Microphone: Gain becomes 5 % (was 50 %). It was 5 %, now it is 30 %.',
     ])
   })
 
   test('can be pulled forward; one that does not wait stays the same object', () => {
     const waiting = go(begin(...quiet), exampleBench(), 0)
     const { run, bench } = go(pullForward(waiting.run, 4000), waiting.bench, 4000)
-    expect([run.outcome, run.trace[1]!.endedAtMs, gain(bench)]).toEqual(['done', 4000, 50])
+    expect([run.outcome, traceOf(run)[1]!.endedAtMs, gain(bench)]).toEqual(['done', 4000, 50])
     expect(pullForward(run, 5000)).toBe(run)
   })
 
@@ -174,7 +188,12 @@ describe('a ramp', () => {
 
   test('is one step of the trace; its changes lead to its end and are put back to its beginning', () => {
     const { run, bench, changes } = go(begin(dim), exampleBench(), 4000)
-    expect([run.trace.length, run.trace[0]!.outcome, run.ramp, gain(bench)]).toEqual([1, 'done', undefined, 10])
+    expect([traceOf(run).length, traceOf(run)[0]!.outcome, run.progress, gain(bench)]).toEqual([
+      1,
+      'done',
+      undefined,
+      10,
+    ])
     expect(valueOf(applyChanges(exampleBench(), changes))).toEqual(bench)
     const back = putBack(run, bench)
     expect([back.bench, back.report.left]).toEqual([exampleBench(), []])
@@ -188,7 +207,7 @@ describe('a ramp', () => {
       valueOf(applyChange(half.bench, { kind: 'device.plug', deviceId: 'mic', plugged: false })),
       9000,
     )
-    expect([run.outcome, run.trace.length, run.trace[0]!.issueCode, gain(bench)]).toEqual([
+    expect([run.outcome, traceOf(run).length, traceOf(run)[0]!.issueCode, gain(bench)]).toEqual([
       'failed',
       1,
       'device-absent',
@@ -208,10 +227,10 @@ describe('a gate', () => {
 
   test('asks before the first step, and then goes on or leaves all as it is', () => {
     const asked = go(gated(), exampleBench(), 0)
-    expect([asked.run.phase, asked.run.trace]).toEqual(['asking', []])
+    expect([asked.run.phase, traceOf(asked.run)]).toEqual(['asking', []])
     expect(go(asked.run, asked.bench, 0, 'odd').run.phase).toBe('asking')
     const pulled = go(asked.run, asked.bench, 0, PULL_ANYWAY)
-    expect([pulled.run.outcome, pulled.run.changes.length]).toEqual(['done', 1])
+    expect([pulled.run.outcome, changesOf(pulled.run).length]).toEqual(['done', 1])
     const left = go(asked.run, asked.bench, 0, 'leave')
     expect([left.run.outcome, left.bench]).toEqual(['stopped', exampleBench()])
   })

@@ -154,11 +154,11 @@ describe('a ramp', () => {
     let context: StepContext = { nowMs: 1000, nextId: () => 'n' }
     for (;;) {
       const effect = perform('gain', ramp, now, context, target)
-      if (effect.kind !== 'ramps' && effect.kind !== 'done') throw new Error(codeOf(effect))
+      if (effect.kind !== 'goes-on' && effect.kind !== 'done') throw new Error(codeOf(effect))
       now = valueOf(applyChanges(now, effect.changes))
       for (const value of values(effect)) made.push([context.nowMs - 1000, value])
       if (effect.kind === 'done') return { set: made, bench: now }
-      context = { ...context, nowMs: effect.untilMs, ramp: effect.ramp }
+      context = { ...context, nowMs: effect.untilMs, progress: effect.progress }
     }
   }
 
@@ -202,7 +202,7 @@ describe('a ramp', () => {
   test('gives way to somebody who sets the value meanwhile', () => {
     const effect = perform('gain', to, with_(set('gain', 20)), {
       nowMs: 500,
-      ramp: { startedAtMs: 0, from: { mic: 50 }, last: { mic: 60 } },
+      progress: { kind: 'ramp', startedAtMs: 0, from: { mic: 50 }, last: { mic: 60 } },
     })
     expect(effect).toMatchObject({
       kind: 'failed',

@@ -1,8 +1,10 @@
-import { z } from 'zod'
 import type { BenchState, Change } from '../bench'
 import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
 import type { Issue } from '../result'
+import type { Progress } from './progress'
+import type { Asked } from './question'
+import type { StepValue } from './value'
 
 /** Time, identity, named values and answers come from outside. */
 export interface StepContext {
@@ -10,50 +12,53 @@ export interface StepContext {
   readonly nextId: () => string
   /** The user's own values, on top of the known folders. */
   readonly values?: ValueTable
+  /** The minute of the local day, 0 to 1439, for conditions on it. */
+  readonly minuteOfDay?: number
   /** Whether a frame of levers is on; the steps themselves do not know the frames. */
   readonly framesOn?: (frameId: string, bench: BenchState) => boolean
   /** The answer to the question the step asked before. */
   readonly answer?: string
-  /** How far a ramp of the step has come. */
-  readonly ramp?: RampProgress
-}
-
-/** A ramp on its way: what it began with and what it set last, by device. */
-export const rampProgressSchema = z.object({
-  startedAtMs: z.number(),
-  from: z.record(z.string(), z.number()),
-  last: z.record(z.string(), z.number()),
-})
-export type RampProgress = z.infer<typeof rampProgressSchema>
-
-export interface Question {
-  readonly text: string
-  readonly choices: readonly { readonly id: string; readonly label: string }[]
+  /** How far the step has come, where it goes on. */
+  readonly progress?: Progress
+  /** Its time is over, as somebody said so. */
+  readonly hurried?: boolean
+  /** What was fetched for the step, where it asked for that before. */
+  readonly fetched?: StepValue
 }
 
 /** What a step comes to on a given bench. Its changes are not applied yet. */
 export type StepEffect =
-  | { readonly kind: 'done'; readonly changes: readonly Change[]; readonly note: string; readonly reading?: Reading }
+  | {
+      readonly kind: 'done'
+      readonly changes: readonly Change[]
+      readonly note: string
+      readonly reading?: Reading
+      /** What the step gives back. */
+      readonly value?: StepValue
+    }
   /** Changes of a failed step are made too: an error window does stand on the bench. */
   | { readonly kind: 'failed'; readonly changes: readonly Change[]; readonly issue: Issue; readonly reading?: Reading }
   | { readonly kind: 'waits'; readonly untilMs: number; readonly note: string }
-  | { readonly kind: 'asks'; readonly question: Question }
+  | { readonly kind: 'asks'; readonly question: Asked }
   /** So far for now; the same step goes on at that time. */
   | {
-      readonly kind: 'ramps'
+      readonly kind: 'goes-on'
       readonly changes: readonly Change[]
       readonly untilMs: number
-      readonly ramp: RampProgress
+      readonly progress: Progress
       readonly note: string
     }
+  /** What only the caller can get, such as the result of a script; the same step goes on with `context.fetched`. */
+  | { readonly kind: 'fetches'; readonly request: StepValue; readonly note: string }
   /** Takes back what the run has changed so far. */
   | { readonly kind: 'puts-back' }
 
 export function failed(issues: readonly Issue[]): Extract<StepEffect, { kind: 'failed' }> {
+  const [first] = issues
   return {
     kind: 'failed',
     changes: [],
-    issue: { code: issues[0]!.code, message: issues.map((issue) => issue.message).join(' ') },
+    issue: { ...first!, message: issues.map((issue) => issue.message).join(' ') },
   }
 }
 

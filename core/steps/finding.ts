@@ -1,7 +1,9 @@
-import type { Step } from './schema'
+import type { Issue } from '../result'
+import { stepIssue } from './issues'
+import type { StepFact } from './issues'
 
 /** Something that will not go as meant when a step is pulled, said before. */
-export interface StepFinding {
+export interface StepFinding<S = { id: string; kind: string }> {
   /** The dotted path of the part of the step it is about. */
   readonly at: string
   readonly code: string
@@ -10,5 +12,15 @@ export interface StepFinding {
   /** A full sentence. */
   readonly message: string
   /** The step as it would be right, where that can be told. */
-  readonly mend?: { readonly label: string; readonly step: Step }
+  readonly mend?: { readonly label: string; readonly step: S }
+}
+
+type Mend = StepFinding['mend']
+
+export function fault(at: string, { code, message }: Issue, mend?: Mend): StepFinding {
+  return { at, code, severity: 'fault', message, ...(mend ? { mend } : {}) }
+}
+
+export function note(at: string, fact: StepFact, mend?: Mend): StepFinding {
+  return { ...fault(at, stepIssue(fact), mend), severity: 'note' }
 }

@@ -1,16 +1,50 @@
-export { STEP_KINDS } from './catalogue'
-export type { StepKindEntry } from './catalogue'
-export { targetsOf } from './controlDevices'
+export {
+  childrenOf,
+  definitionOf,
+  depthOf,
+  describeStep,
+  describeSteps,
+  everyStep,
+  natureOf,
+  STEP_KINDS,
+} from './describe'
+export type { StepKindEntry } from './describe'
+export { defineBlock, defineStep, FAILURE_POLICIES } from './defineStep'
+export type {
+  AnyStep,
+  BlockDefinition,
+  BlockMove,
+  BlockPlace,
+  FailurePolicy,
+  Retry,
+  StepDefinition,
+  StepList,
+} from './defineStep'
 export { durationInWords } from './duration'
-export { namesFor, rampProgressSchema } from './effect'
-export type { Question, RampProgress, StepContext, StepEffect } from './effect'
+export { namesFor } from './effect'
+export type { StepContext, StepEffect } from './effect'
+export { deviceIdSchema, environmentEntrySchema, frameIdSchema, programIdSchema } from './fields'
+export { UNSAVED_POLICIES, unsavedWords } from './fields'
+export type { UnsavedPolicy } from './fields'
+export { describeIssue, stepIssue } from './issues'
+export type { StepFact } from './issues'
+export { openersOf, profileOption } from './kinds/openPlaces'
+export { RUNNING_POLICIES, runningWords } from './kinds/openProgram'
+export type { RunningPolicy } from './kinds/openProgram'
+export { targetsOf, usualControlStep } from './kinds/controlDevices'
+export { argvOf, requestOf } from './launching'
 export { lintStep } from './lintStep'
-export type { StepFinding } from './finding'
-export { openersOf, profileOption } from './openPlaces'
-export { argvOf, requestOf } from './openProgram'
-export { performStep } from './performStep'
-export { environmentEntrySchema, RUNNING_POLICIES, stepSchema, UNSAVED_POLICIES, waysOf } from './schema'
-export type { PlainStep, RunningPolicy, Step, StepKind, StepOf, UnsavedPolicy } from './schema'
-export { describeStep, describeSteps, runningWords, unsavedWords } from './sentence'
-export type { Names } from './sentence'
-export { findTextIssues, mapTexts, textsOf } from './texts'
+export type { StepFinding } from './lintStep'
+export type { Names } from './names'
+export { NATURES } from './nature'
+export type { Nature } from './nature'
+export { devicesMeant, lampOfStep, nextInBlock, performStep, stepLeadsTo } from './perform'
+export { progressSchema } from './progress'
+export type { Progress } from './progress'
+export { isAnswer, questionSchema } from './question'
+export type { Asked, Question } from './question'
+export { DEEPEST_BLOCKS, MOST_STEPS, stepSchema, waysOf } from './schema'
+export type { PlainStep, Step, StepKind, StepOf } from './schema'
+export { stepValueSchema } from './value'
+export type { StepValue } from './value'
+export { findTextIssues, mapTexts, namedIn, textsOf } from './walk'

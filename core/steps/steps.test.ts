@@ -63,8 +63,8 @@ describe('a program that runs already', () => {
 describe('a launch', () => {
   test('that fails is not an error window', () => {
     const bench = exampleBench()
-    const { ['/opt/book']: _gone, ...files } = bench.files
-    expect(perform({ kind: 'program.open', programId: 'book' }, { ...bench, files }).effect).toMatchObject({
+    const gone = valueOf(applyChanges(bench, [{ kind: 'file.remove', path: '/opt/book' }]))
+    expect(perform({ kind: 'program.open', programId: 'book' }, gone).effect).toMatchObject({
       kind: 'failed',
       changes: [],
       issue: { code: 'executable-missing' },

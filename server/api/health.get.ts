@@ -1,7 +1,7 @@
 import { route } from '../http/route'
 
-export default route('health', ({ engine: { store, workstation } }) => ({
+export default route('health', ({ engine: { folder, store } }) => ({
   ok: true as const,
-  store: store.folder,
-  benchVersion: workstation.version,
+  store: folder,
+  benchVersion: store.benchVersion,
 }))

@@ -1,18 +1,26 @@
 import { summarizeRun } from '../../contract'
 import { listRuns } from '../database/runTable'
+import { listSetAside } from '../database/setAside'
 import { route } from '../http/route'
 
-export default route('state', async ({ engine: { book, feed, keyDesk, store, workstation } }) => {
-  const runs = await listRuns(store.database, 100)
+const NEWEST_RUNS = 100
+
+export default route('state', async ({ engine: { feed, keyDesk, store } }) => {
+  const { book, database } = store
+  // What happens while the rest is read comes again as live events, which do no harm twice.
+  const { sequence } = feed
+  const runs = await listRuns(database, NEWEST_RUNS)
   return {
-    sequence: feed.sequence,
-    bench: { version: workstation.version, state: workstation.state },
-    levers: book.allLevers,
-    frames: book.allFrames,
-    values: book.allValues,
-    keySettings: book.keySettings,
-    history: book.currentHistory,
-    runs: runs.map(summarizeRun),
+    sequence,
+    frames: [...book.allFrames],
+    values: [...book.allValues],
+    keySettings: book.keys.body,
+    keyVersion: book.keys.version,
+    settings: book.settings.body,
+    settingsVersion: book.settings.version,
+    setAside: await listSetAside(database),
+    history: book.history,
+    runs: runs.map(({ head, seq }) => summarizeRun(head, seq)),
     keys: keyDesk.log,
   }
 })

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Queries } from './openStore'
+import type { Queries } from './openDatabase'
 import { icons } from './schema'
 
 type StoredIcon = typeof icons.$inferSelect

@@ -1,65 +1,87 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
-import { DEFAULT_KEYS, keySettingsSchema, triggerKeys, withoutNothing } from '../../core/levers'
+import { frameSchema, keySettingsSchema, leverSchema, namedValueSchema, withoutNothing } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
-import type { Queries } from './openStore'
-import { frames, levers, namedValues, settings, triggers } from './schema'
+import { settingsSchema } from '../../core/settings'
+import type { Settings } from '../../core/settings'
+import type { Queries } from './openDatabase'
+import { breathe, rowsOf, slicesOf } from './rows'
+import { frames, levers, namedValues, settings } from './schema'
+import { setAsideWhatIsOdd } from './setAside'
+import { SHAPE } from './shapes'
 
 export async function readLevers(database: Queries): Promise<Lever[]> {
   const rows = await database.select().from(levers).orderBy(asc(levers.plate))
-  const bound = await database.select().from(triggers).orderBy(asc(triggers.leverId), asc(triggers.position))
-  const byLever = groupByLever(bound)
-  return rows.map((row) =>
-    withoutNothing({ ...row, triggers: (byLever.get(row.id) ?? []).map((trigger) => trigger.body) }),
-  )
-}
-
-function groupByLever<T extends { leverId: string }>(rows: T[]): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
-  for (const row of rows) groups.set(row.leverId, [...(groups.get(row.leverId) ?? []), row])
-  return groups
+  const read = rows.map(({ shape: _shape, ...row }) => withoutNothing(row))
+  return setAsideWhatIsOdd(database, 'levers', read, leverSchema)
 }
 
 /** Frees the numbers of levers that are about to be written, so that they can change places. */
 export async function freePlates(database: Queries, ids: readonly string[]): Promise<void> {
-  if (ids.length > 1)
+  for (const slice of slicesOf(ids)) {
     await database
       .update(levers)
       .set({ plate: sql`-${levers.plate}` })
-      .where(inArray(levers.id, [...ids]))
-}
-
-/** Writes a lever with its triggers, whether it is there already or not. */
-export async function writeLever(database: Queries, { triggers: bound, ...written }: Lever): Promise<void> {
-  const lever = { icon: null, origin: null, variant: null, interlock: null, lamp: null, feedback: null, ...written }
-  await database.insert(levers).values(lever).onConflictDoUpdate({ target: levers.id, set: lever })
-  await database.delete(triggers).where(eq(triggers.leverId, lever.id))
-  if (bound.length > 0) {
-    await database
-      .insert(triggers)
-      .values(
-        bound.map((trigger, position) => ({
-          id: trigger.id,
-          leverId: lever.id,
-          position,
-          kind: trigger.kind,
-          chord: triggerKeys(trigger),
-          body: trigger,
-        })),
-      )
+      .where(inArray(levers.id, slice))
   }
 }
 
-export async function removeLever(database: Queries, id: string): Promise<void> {
-  await database.delete(levers).where(eq(levers.id, id))
+/** Writes levers, whether they are there already or not. */
+export async function writeLevers(database: Queries, written: readonly Lever[]): Promise<void> {
+  const columns = [
+    'id',
+    'plate',
+    'frame_id',
+    'name',
+    'aliases',
+    'steps',
+    'triggers',
+    'scope',
+    'enabled',
+    'while_running',
+    'version',
+    'icon',
+    'origin',
+    'variant',
+    'interlock',
+    'lamp',
+    'feedback',
+    'shape',
+  ]
+  const list = sql.raw(columns.join(', '))
+  const updates = sql.raw(
+    columns
+      .slice(1)
+      .map((column) => `${column} = excluded.${column}`)
+      .join(', '),
+  )
+  for (const slice of slicesOf(written)) {
+    const rows = slice.map(({ frameId, whileRunning, ...lever }) => ({
+      ...lever,
+      frame_id: frameId,
+      while_running: whileRunning,
+      shape: SHAPE,
+    }))
+    await database.execute(sql`insert into levers (${list}) select ${list} from ${rowsOf('levers', rows)}
+      on conflict (id) do update set ${updates}`)
+    await breathe()
+  }
+}
+
+export async function removeLevers(database: Queries, ids: readonly string[]): Promise<void> {
+  for (const slice of slicesOf(ids)) {
+    await database.delete(levers).where(inArray(levers.id, slice))
+    await breathe()
+  }
 }
 
 export async function readFrames(database: Queries): Promise<Frame[]> {
   const rows = await database.select().from(frames).orderBy(asc(frames.position))
-  return rows.map(({ condition, rules, ...frame }) => ({
+  const read = rows.map(({ condition, rules, ...frame }) => ({
     ...frame,
     ...(condition ? { condition } : {}),
     ...(rules ? { rules } : {}),
   }))
+  return setAsideWhatIsOdd(database, 'frames', read, frameSchema)
 }
 
 export async function writeFrame(database: Queries, written: Frame): Promise<void> {
@@ -72,7 +94,8 @@ export async function removeFrame(database: Queries, id: string): Promise<void> 
 }
 
 export async function readValues(database: Queries): Promise<NamedValue[]> {
-  return database.select().from(namedValues).orderBy(asc(namedValues.name))
+  const rows = await database.select().from(namedValues).orderBy(asc(namedValues.name))
+  return setAsideWhatIsOdd(database, 'named_values', rows, namedValueSchema)
 }
 
 export async function writeValue(database: Queries, value: NamedValue): Promise<void> {
@@ -83,15 +106,35 @@ export async function removeValue(database: Queries, id: string): Promise<void> 
   await database.delete(namedValues).where(eq(namedValues.id, id))
 }
 
-/** The user's keyboard and timing; what was never set is as it is from the beginning. */
-export async function readKeySettings(database: Queries): Promise<KeySettings> {
-  const [row] = await database.select().from(settings).where(eq(settings.id, 'keys'))
-  return row ? keySettingsSchema.parse(row.body) : DEFAULT_KEYS
+/** Something that is set as a whole, with the version that goes up with every edit. */
+export interface Versioned<T> {
+  readonly version: number
+  readonly body: T
 }
 
-export async function writeKeySettings(database: Queries, body: KeySettings): Promise<void> {
+/** The user's keyboard and timing, and what holds for the whole product; what was never set is as it is from the beginning. */
+export async function readSettings(
+  database: Queries,
+): Promise<{ keys: Versioned<KeySettings>; settings: Versioned<Settings> }> {
+  const rows = await database.select().from(settings)
+  const stored = (id: string) => rows.find((row) => row.id === id) ?? { version: 1, body: {} }
+  const [keys, general] = [stored('keys'), stored('settings')]
+  return {
+    keys: { version: keys.version, body: keySettingsSchema.catch(keySettingsSchema.parse({})).parse(keys.body) },
+    settings: {
+      version: general.version,
+      body: settingsSchema.catch(settingsSchema.parse({})).parse(general.body),
+    },
+  }
+}
+
+export async function writeSettings(
+  database: Queries,
+  id: 'keys' | 'settings',
+  { version, body }: Versioned<KeySettings | Settings>,
+): Promise<void> {
   await database
     .insert(settings)
-    .values({ id: 'keys', body })
-    .onConflictDoUpdate({ target: settings.id, set: { body } })
+    .values({ id, version, body })
+    .onConflictDoUpdate({ target: settings.id, set: { version, body } })
 }

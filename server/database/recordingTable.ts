@@ -1,5 +1,5 @@
 import { desc, eq } from 'drizzle-orm'
-import type { Queries } from './openStore'
+import type { Queries } from './openDatabase'
 import { recordings } from './schema'
 
 export type StoredRecording = typeof recordings.$inferSelect

@@ -1,16 +1,32 @@
-import { bigint, boolean, index, integer, json, pgTable, serial, text } from 'drizzle-orm/pg-core'
-import type { BenchState, Change } from '../../core/bench'
-import type { Frame, KeySettings, Lever, NamedValue, Trigger } from '../../core/levers'
-import type { Run } from '../../core/run'
+import {
+  bigint,
+  boolean,
+  index,
+  integer,
+  json,
+  pgTable,
+  primaryKey,
+  serial,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
+import type { Change } from '../../core/bench'
+import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
+import type { LogEntry, RunHead, RunSheet } from '../../core/run'
+import type { Settings } from '../../core/settings'
 import type { TypingEvent } from '../../core/timing'
 
 const instantMs = (name: string) => bigint(name, { mode: 'number' })
+
+/** How the JSON of a row is to be read; see `upgrades`. Rows of stores made before there was this column have 1. */
+const shape = () => integer('shape').notNull().default(1)
 
 export const frames = pgTable('frames', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   on: boolean('is_on').notNull(),
   position: integer('position').notNull(),
+  version: integer('version').notNull().default(1),
   condition: json('condition').$type<Frame['condition']>(),
   rules: json('rules').$type<Frame['rules']>(),
 })
@@ -18,7 +34,8 @@ export const frames = pgTable('frames', {
 /** What holds for all levers, one row for each subject. */
 export const settings = pgTable('settings', {
   id: text('id').primaryKey(),
-  body: json('body').$type<KeySettings>().notNull(),
+  version: integer('version').notNull().default(1),
+  body: json('body').$type<KeySettings | Settings>().notNull(),
 })
 
 /** Recorded typing: times and key codes only. */
@@ -38,6 +55,7 @@ export const levers = pgTable('levers', {
   name: text('name').notNull(),
   aliases: json('aliases').$type<Lever['aliases']>().notNull(),
   steps: json('steps').$type<Lever['steps']>().notNull(),
+  triggers: json('triggers').$type<Lever['triggers']>().notNull(),
   scope: json('scope').$type<Lever['scope']>().notNull(),
   enabled: boolean('enabled').notNull(),
   whileRunning: text('while_running').$type<Lever['whileRunning']>().notNull(),
@@ -48,6 +66,7 @@ export const levers = pgTable('levers', {
   interlock: json('interlock').$type<Lever['interlock']>(),
   lamp: json('lamp').$type<Lever['lamp']>(),
   feedback: text('feedback').$type<Lever['feedback']>(),
+  shape: shape(),
 })
 
 /** Texts that levers use by name. */
@@ -66,44 +85,133 @@ export const icons = pgTable('icons', {
   base64: text('base64').notNull(),
 })
 
-export const triggers = pgTable(
-  'triggers',
-  {
-    /** Unique within its lever. */
-    id: text('id').notNull(),
-    leverId: text('lever_id')
-      .notNull()
-      .references(() => levers.id, { onDelete: 'cascade' }),
-    position: integer('position').notNull(),
-    kind: text('kind').notNull(),
-    chord: text('chord').notNull(),
-    body: json('body').$type<Trigger>().notNull(),
-  },
-  (table) => [index('triggers_lever').on(table.leverId), index('triggers_chord').on(table.chord)],
-)
+/**
+ * One thing that a user's act altered; `null` is "not there". A lever that was there before and is after is told by the
+ * fields that differ. Changes of the bench come with those that take them back, in order.
+ */
+export type StoredEntry =
+  RevisionEntry | { kind: 'lever-fields'; id: string; before: Partial<Lever>; after: Partial<Lever> }
 
-/** One thing that a user's act altered; `null` is "not there". Changes of the bench come with those that take them back, in order. */
 export type RevisionEntry =
   | { kind: 'lever'; id: string; before: Lever | null; after: Lever | null }
   | { kind: 'frame'; id: string; before: Frame | null; after: Frame | null }
   | { kind: 'value'; id: string; before: NamedValue | null; after: NamedValue | null }
   | { kind: 'keys'; id: 'keys'; before: KeySettings; after: KeySettings }
+  | { kind: 'settings'; id: 'settings'; before: Settings; after: Settings }
   | { kind: 'bench'; changes: Change[]; inverse: Change[] }
 
-export const revisions = pgTable('revisions', {
-  id: serial('id').primaryKey(),
-  atMs: instantMs('at_ms').notNull(),
-  label: text('label').notNull(),
-  entries: json('entries').$type<RevisionEntry[]>().notNull(),
-  state: text('state').$type<'applied' | 'undone' | 'superseded'>().notNull(),
+export const revisions = pgTable(
+  'revisions',
+  {
+    id: serial('id').primaryKey(),
+    atMs: instantMs('at_ms').notNull(),
+    label: text('label').notNull(),
+    entries: json('entries').$type<StoredEntry[]>().notNull(),
+    state: text('state').$type<'applied' | 'undone' | 'superseded'>().notNull(),
+    shape: shape(),
+  },
+  (table) => [index('revisions_state').on(table.state, table.id)],
+)
+
+/**
+ * The bench at a version, in parts: one for each of its tables, and one for each folder that has something in it. Only
+ * parts that differ are written again.
+ */
+export const benchParts = pgTable('bench_parts', {
+  part: text('part').primaryKey(),
+  body: json('body').notNull(),
+  shape: shape(),
 })
 
+/** The one row says which version of the bench the parts are. */
+export const benchHead = pgTable('bench_head', {
+  id: integer('id').primaryKey(),
+  version: bigint('version', { mode: 'number' }).notNull(),
+  atMs: instantMs('at_ms').notNull(),
+})
+
+/**
+ * All that ever happened to the bench, in order: what the steps of runs did, and what was changed otherwise. The bench
+ * is its parts and the changes of the entries after their version.
+ */
+export const logEntries = pgTable(
+  'log_entries',
+  {
+    seq: bigint('seq', { mode: 'number' }).primaryKey(),
+    /** The run whose step it was; null for what no run did. */
+    runId: text('run_id'),
+    source: text('source').$type<'run' | 'put-back' | 'hand' | 'edit'>().notNull(),
+    atMs: instantMs('at_ms').notNull(),
+    /** The version of the bench after it. */
+    version: bigint('version', { mode: 'number' }).notNull(),
+    body: json('body').$type<LogBody>().notNull(),
+    shape: shape(),
+  },
+  (table) => [index('log_entries_run').on(table.runId, table.seq), index('log_entries_version').on(table.version)],
+)
+
+/** An entry of the log of a run, or the changes that no run made. */
+export type LogBody = LogEntry | { changes: { change: Change }[] }
+
+export const runs = pgTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    /** In the order in which they were pulled; a clock may go back. */
+    seq: bigint('seq', { mode: 'number' }).notNull(),
+    leverId: text('lever_id').notNull(),
+    startedAtMs: instantMs('started_at_ms').notNull(),
+    phase: text('phase').$type<RunHead['phase']>().notNull(),
+    outcome: text('outcome').$type<RunHead['outcome']>().notNull(),
+    head: json('head').$type<RunHead>(),
+    /** What it does and with what; null once its log is kept no longer. */
+    sheet: json('sheet').$type<RunSheet>(),
+    shape: shape(),
+    /** The whole run, in stores made before the log was a table of its own. */
+    body: json('body'),
+  },
+  (table) => [
+    uniqueIndex('runs_seq').on(table.seq),
+    index('runs_lever').on(table.leverId, table.seq),
+    index('runs_outcome').on(table.outcome, table.seq),
+    index('runs_started').on(table.startedAtMs),
+    index('runs_phase').on(table.phase),
+  ],
+)
+
+/** What a lever did on a day, kept when its runs are kept no longer. */
+export const leverDays = pgTable(
+  'lever_days',
+  {
+    leverId: text('lever_id').notNull(),
+    /** Days since 1970-01-01, by the local clock. */
+    day: integer('day').notNull(),
+    pulls: integer('pulls').notNull(),
+    done: integer('done').notNull(),
+    failed: integer('failed').notNull(),
+    stopped: integer('stopped').notNull(),
+    totalMs: bigint('total_ms', { mode: 'number' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.leverId, table.day] })],
+)
+
+/** What could not be read when the store was opened, as it was, with the reason. */
+export const setAside = pgTable('set_aside', {
+  id: serial('id').primaryKey(),
+  /** The table it stood in. */
+  origin: text('origin').notNull(),
+  key: text('key').notNull(),
+  body: json('body').notNull(),
+  because: text('because').notNull(),
+  atMs: instantMs('at_ms').notNull(),
+})
+
+/** Where stores made before 0.5.0 kept the bench. Read once, when such a store is opened. */
 export const benchSnapshots = pgTable('bench_snapshots', {
   version: integer('version').primaryKey(),
   atMs: instantMs('at_ms').notNull(),
-  state: json('state').$type<BenchState>().notNull(),
+  state: json('state').notNull(),
 })
-
 export const benchChanges = pgTable(
   'bench_changes',
   {
@@ -112,20 +220,7 @@ export const benchChanges = pgTable(
     source: text('source').$type<'run' | 'put-back' | 'hand' | 'edit'>().notNull(),
     runId: text('run_id'),
     stepIndex: integer('step_index'),
-    change: json('change').$type<Change>().notNull(),
+    change: json('change').notNull(),
   },
   (table) => [index('bench_changes_run').on(table.runId)],
-)
-
-export const runs = pgTable(
-  'runs',
-  {
-    id: text('id').primaryKey(),
-    leverId: text('lever_id').notNull(),
-    startedAtMs: instantMs('started_at_ms').notNull(),
-    phase: text('phase').$type<Run['phase']>().notNull(),
-    outcome: text('outcome').$type<Run['outcome']>().notNull(),
-    body: json('body').$type<Run>().notNull(),
-  },
-  (table) => [index('runs_started').on(table.startedAtMs), index('runs_phase').on(table.phase)],
 )

@@ -2,14 +2,17 @@ import { withoutNothing } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
+import type { Settings } from '../../core/settings'
+import type { Versioned } from '../database/leverTable'
 import type { RevisionEntry } from '../database/schema'
 
-/** Levers, frames and named values as they stand; edits are planned against it. */
+/** Levers, frames, named values and settings as they stand; edits are planned against it. */
 export interface BookState {
   readonly levers: ReadonlyMap<string, Lever>
   readonly frames: ReadonlyMap<string, Frame>
   readonly values: ReadonlyMap<string, NamedValue>
-  readonly keys: KeySettings
+  readonly keys: Versioned<KeySettings>
+  readonly settings: Versioned<Settings>
 }
 
 /** An edit ready to be made: what the history calls it, what it alters, and what to answer. */
@@ -24,6 +27,13 @@ export function leverMissing(id: string): Issue {
     code: 'lever-missing',
     message: `There is no lever “${id}”; it may have been deleted. Undo brings a deleted lever back.`,
   }
+}
+
+/** Why an edit that was made from another version than the one that stands cannot be made; undefined where it can. */
+export function overtaken(name: string, stands: number, version: number | undefined): Issue | undefined {
+  if (version === undefined || version === stands) return undefined
+  const message = `${name} was edited elsewhere since (version ${stands}, not ${version}). Nothing was overwritten.`
+  return { code: 'stale', message, at: 'version' }
 }
 
 /** The lever in the version an edit was made from. Issues: `lever-missing`, `stale`. */

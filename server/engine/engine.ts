@@ -1,51 +1,68 @@
 import { resolve } from 'node:path'
-import { isFrameOn } from '../../core/levers'
-import { openStore } from '../database/openStore'
-import type { Store } from '../database/openStore'
+import type { MigrationMeta } from 'drizzle-orm/migrator'
+import { openDatabase } from '../database/openDatabase'
+import type { OpenDatabase } from '../database/openDatabase'
+import { readMigrations } from '../database/readMigrations'
 import { seed } from '../database/seed'
-import { minuteOfDay } from './clock'
+import { upgradeStore } from '../database/upgrades'
+import { steadyClock } from './clock'
 import { KeyDesk } from './keyDesk'
-import { LeverBook } from './leverBook'
 import { LiveFeed } from './liveFeed'
 import { newId } from './newId'
-import { SerialQueue } from './serialQueue'
-import { Workstation } from './workstation'
+import { Retention } from './retention'
+import { RunDriver } from './runDriver'
+import { Store } from './store'
 
 /** Everything behind the routes. */
 export interface Engine {
+  readonly folder: string
   readonly store: Store
-  readonly book: LeverBook
-  readonly workstation: Workstation
+  readonly driver: RunDriver
   readonly keyDesk: KeyDesk
   readonly feed: LiveFeed
   readonly close: () => Promise<void>
 }
 
 /** Opens the store of a folder, with the demo data on first use, and goes on where it was left. */
-export async function openEngine(folder: string, address: string, options: { fresh?: boolean } = {}): Promise<Engine> {
-  const store = await openStore(folder, address, options)
-  await seed(store.database, Date.now())
-  const feed = new LiveFeed(newId())
-  const queue = new SerialQueue()
-  const workstation = await Workstation.resume(store.database, queue, feed)
-  const book = await LeverBook.read(store.database, queue, feed, workstation)
-  workstation.framesOn = (frameId, bench) => {
-    const frame = book.frame(frameId)
-    return frame !== undefined && isFrameOn(frame, bench, minuteOfDay())
+export async function openEngine(
+  folder: string,
+  address: string,
+  migrations: readonly MigrationMeta[],
+  options: { fresh?: boolean } = {},
+): Promise<Engine> {
+  const opened = await openDatabase(folder, address, migrations, options)
+  try {
+    return await startEngine(opened)
+  } catch (error) {
+    await opened.close()
+    throw error
   }
-  const keyDesk = new KeyDesk(book, workstation, feed)
+}
+
+/** What runs on an open database. */
+export async function startEngine(opened: OpenDatabase): Promise<Engine> {
+  const { database } = opened
+  await upgradeStore(database)
+  await seed(database, Date.now())
+  const feed = new LiveFeed(newId())
+  const store = await Store.open(database, feed, steadyClock())
+  const driver = new RunDriver(store)
+  await driver.resume()
+  const keyDesk = new KeyDesk(store, driver)
+  const retention = new Retention(store)
   return {
+    folder: opened.folder,
     store,
-    book,
-    workstation,
+    driver,
     keyDesk,
     feed,
     async close() {
       feed.close()
-      workstation.close()
+      driver.close()
       keyDesk.close()
-      await queue.idle()
-      await store.close()
+      retention.close()
+      await store.idle()
+      await opened.close()
     },
   }
 }
@@ -55,6 +72,8 @@ let engine: Promise<Engine> | undefined
 /** The engine of this server, opened at first use. */
 export function useEngine(): Promise<Engine> {
   const { KEEN_DATA = '.data', KEEN_FRESH, PORT = '4173' } = process.env
-  engine ??= openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, { fresh: KEEN_FRESH === '1' })
+  engine ??= readMigrations().then((migrations) =>
+    openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, migrations, { fresh: KEEN_FRESH === '1' }),
+  )
   return engine
 }

@@ -5,11 +5,10 @@ import type { Frame } from '../../core/levers'
 import { createResolver } from '../../core/resolve'
 import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
 import { minuteOfDay } from './clock'
-import type { LeverBook } from './leverBook'
-import type { LiveFeed } from './liveFeed'
 import { pullLever } from './pullLever'
 import { SerialQueue } from './serialQueue'
-import type { Workstation } from './workstation'
+import type { RunDriver } from './runDriver'
+import type { Store } from './store'
 
 const KEPT_ENTRIES = 200
 const KEPT_SOURCES = 200
@@ -28,9 +27,8 @@ export class KeyDesk {
   private built?: { revision: number; programs: unknown; frames: readonly Frame[]; resolver: Resolver }
 
   constructor(
-    private readonly book: LeverBook,
-    private readonly workstation: Workstation,
-    private readonly feed: LiveFeed,
+    private readonly store: Store,
+    private readonly driver: RunDriver,
   ) {}
 
   get log(): KeyLogEntry[] {
@@ -54,7 +52,7 @@ export class KeyDesk {
   private async take(source: string, event: KeyEvent): Promise<KeyLogEntry[]> {
     const resolver = this.resolver()
     const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, {
-      frontProgramId: frontProgram(this.workstation.state)?.id,
+      frontProgramId: frontProgram(this.store.bench)?.id,
     })
     this.remember(source, state)
     this.tickLater(source, state, event.atMs)
@@ -62,12 +60,12 @@ export class KeyDesk {
     for (const decision of decisions) {
       const entry: KeyLogEntry = { id: ++this.count, atMs: Date.now(), decision, runId: null, refusal: null }
       if (decision.kind === 'pull') {
-        const pulled = await pullLever(this.book, this.workstation, decision.leverId!, 'key')
+        const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key')
         if (pulled.ok) entry.runId = pulled.value.id
         else entry.refusal = pulled.issues[0]!.message
       }
       this.entries = [...this.entries.slice(1 - KEPT_ENTRIES), entry]
-      this.feed.publish({ type: 'key', entry })
+      this.store.feed.publish({ type: 'key', entry })
       made.push(entry)
     }
     return made
@@ -101,21 +99,14 @@ export class KeyDesk {
 
   /** Built again when levers, frames, their conditions, programs or settings have changed, so that an edit is in force at the next key. */
   private resolver(): Resolver {
-    const { revision } = this.book
-    const { programs } = this.workstation.state
-    const frames = framesNow(
-      this.book.allFrames,
-      this.workstation.state,
-      this.built?.revision === revision ? this.built.frames : undefined,
-      minuteOfDay(),
-    )
+    const { book, bench } = this.store
+    const { revision } = book
+    const { programs } = bench
+    const before = this.built?.revision === revision ? this.built.frames : undefined
+    const frames = framesNow(book.allFrames, bench, before, minuteOfDay())
     if (this.built?.revision !== revision || this.built.programs !== programs || this.built.frames !== frames) {
-      this.built = {
-        revision,
-        programs,
-        frames,
-        resolver: createResolver({ levers: this.book.allLevers, frames, programs, keys: this.book.keySettings }),
-      }
+      const resolver = createResolver({ levers: book.allLevers, frames, programs, keys: book.keys.body })
+      this.built = { revision, programs, frames, resolver }
     }
     return this.built.resolver
   }

@@ -1,16 +1,15 @@
 import type { BatchBody } from '../../contract'
-import { sameValue } from '../../core/bench'
+import { markedFields } from '../../core/fields'
+import { programMissing, sameValue } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
-import type { Frame, KeySettings, Lever, LeverDraft, LeverPatch } from '../../core/levers'
-import { programsNamed, withoutNothing } from '../../core/levers'
+import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
+import { leverPatchSchema, withoutNothing } from '../../core/levers'
 import { didYouMean } from '../../core/names'
-import { assertNever, fail, succeed } from '../../core/result'
+import { assertNever, fail, own, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { makeDistinct, ownAfterEdit } from '../../core/variants'
-import { waysOf } from '../../core/steps'
-import type { Step } from '../../core/steps'
 import type { RevisionEntry } from '../database/schema'
-import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate } from './bookState'
+import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate, overtaken } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
 import { newId } from './newId'
 
@@ -191,45 +190,30 @@ export function frameMissing(id: string, frames: BookState['frames']): Issue {
   return { code: 'frame-missing', message: `There is no frame “${id}”.${didYouMean(id, frames.keys())}`, at: 'frameId' }
 }
 
-/** Frames, programs and levers that a draft names and that do not exist. */
+/** Frames, programs and levers that a draft names and that do not exist. A device may come later: what it lacks is a finding. */
 export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchState): Issue[] {
-  const issues: Issue[] = []
-  if (draft.frameId !== undefined && !state.frames.has(draft.frameId))
-    issues.push(frameMissing(draft.frameId, state.frames))
-  const check = (programId: string, at: string) => {
-    if (bench.programs[programId]) return
-    const names = Object.values(bench.programs).flatMap((program) => [program.id, program.name])
-    issues.push({
-      code: 'program-missing',
-      message: `There is no program “${programId}” on the bench.${didYouMean(programId, names)}`,
-      at,
-    })
-  }
-  draft.steps?.forEach((step, i) => {
-    waysOf(step).forEach(({ alternative: _second, ...way }, n) => {
-      const at = n === 0 ? `steps.${i}` : `steps.${i}.alternative`
-      if (way.kind === 'frame.switch')
-        way.frameIds.forEach(
-          (id, j) =>
-            !state.frames.has(id) && issues.push({ ...frameMissing(id, state.frames), at: `${at}.frameIds.${j}` }),
-        )
-      for (const id of programsNamed([way as Step]))
-        check(id, `${at}.${'otherId' in way && way.otherId === id && way.programId !== id ? 'otherId' : 'programId'}`)
-    })
+  return markedFields(leverPatchSchema, draft).flatMap(({ path, mark, text }): Issue[] => {
+    switch (mark.refers) {
+      case 'program':
+        return own(bench.programs, text) ? [] : [{ ...programMissing(bench, text), at: path }]
+      case 'frame':
+        return state.frames.has(text) ? [] : [{ ...frameMissing(text, state.frames), at: path }]
+      case 'lever':
+        return state.levers.has(text) ? [] : [{ ...interlockDangling, at: path }]
+      default:
+        return []
+    }
   })
-  const instead = draft.interlock?.otherwise
-  if (instead?.kind === 'pull' && !state.levers.has(instead.leverId))
-    issues.push({
-      code: 'interlock-dangling',
-      message: 'The lever to be pulled instead is gone. Choose another.',
-      at: 'interlock.otherwise.leverId',
-    })
-  if (draft.scope && draft.scope.kind !== 'everywhere')
-    draft.scope.programIds.forEach((id, i) => check(id, `scope.programIds.${i}`))
-  return issues
+}
+
+const interlockDangling: Issue = {
+  code: 'interlock-dangling',
+  message: 'The lever to be pulled instead is gone. Choose another.',
 }
 
 export interface FramePatch {
+  /** The version the edit was made from. */
+  readonly version?: number
   readonly on?: boolean
   readonly name?: string
   readonly condition?: Frame['condition']
@@ -237,17 +221,24 @@ export interface FramePatch {
 }
 
 /** Switching a frame by hand ends what a lever or a key had switched. Issue: `frame-missing`. */
-export function editFrame(id: string, patch: FramePatch) {
+export function editFrame(id: string, { version, ...patch }: FramePatch) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<Frame>> => {
     const before = state.frames.get(id)
     if (!before) return fail({ ...frameMissing(id, state.frames), at: 'id' })
+    const stands = before.version ?? 1
+    const stale = overtaken(`The frame ${before.name}`, stands, version)
+    if (stale) return fail(stale)
     const merged = { ...before, ...patch }
     const after = Object.fromEntries(
       Object.entries(merged).filter(([, value]) => value !== null && value !== undefined),
     ) as Frame
+    const isSame = sameValue(before, after)
+    const next: Frame = { ...after, version: stands + 1 }
     const isSwitched = patch.on !== undefined && bench.frameSwitches?.[id] !== undefined
     const entries: RevisionEntry[] = [
-      ...(sameValue(before, after) ? [] : [{ kind: 'frame' as const, id, before, after }]),
+      ...(sameValue(before, after)
+        ? []
+        : [{ kind: 'frame' as const, id, before, after: { ...after, version: stands + 1 } }]),
       ...(isSwitched
         ? [{ kind: 'bench' as const, changes: [{ kind: 'frame.switch' as const, frameId: id, on: null }], inverse: [] }]
         : []),
@@ -258,18 +249,8 @@ export function editFrame(id: string, patch: FramePatch) {
         : patch.name !== undefined
           ? `Renamed frame ${before.name}`
           : `Changed the keys of ${before.name}`
-    return succeed({ label, entries, answer: after })
+    return succeed({ label, entries, answer: isSame ? before : next })
   }
-}
-
-/** The user's keyboard and timing. */
-export function editKeySettings(after: KeySettings) {
-  return (state: BookState): Result<PlannedEdit<KeySettings>> =>
-    succeed({
-      label: 'Changed keyboard and timing',
-      entries: sameValue(state.keys, after) ? [] : [{ kind: 'keys', id: 'keys', before: state.keys, after }],
-      answer: after,
-    })
 }
 
 export function createFrame(name: string) {

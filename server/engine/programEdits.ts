@@ -1,23 +1,26 @@
 import type { ImportBody } from '../../contract'
-import { folderOf } from '../../core/bench'
+import { folderOf, kindAt } from '../../core/bench'
 import type { BenchState, Change, Program } from '../../core/bench'
 import { planImport } from '../../core/desktop'
 import type { ImportItem } from '../../core/desktop'
-import { programsNamed, withoutNothing } from '../../core/levers'
-import { fail, succeed } from '../../core/result'
+import { withoutNothing } from '../../core/levers'
+import { namedIn } from '../../core/steps'
+import { fail, own, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { RevisionEntry } from '../database/schema'
-import { edited, nextPlate } from './bookState'
+import { edited, nextPlate, overtaken } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
 import { frameMissing } from './leverEdits'
 import { newId } from './newId'
 
-/** Describes a program of the bench, or sets a new one up with a stand-in for its file. */
-export function putProgram(program: Program) {
+/** Describes a program of the bench, or sets a new one up with a stand-in for its file. Issue: `stale`. */
+export function putProgram({ version, ...program }: Program) {
   return (_state: BookState, bench: BenchState): Result<PlannedEdit<Program>> => {
-    const known = bench.programs[program.id]
+    const known = own(bench.programs, program.id)
+    const stale = known && overtaken(known.name, known.version ?? 1, version)
+    if (stale) return fail(stale)
     const described: Program = known
-      ? { ...program, ...(known.origin ? { origin: known.origin } : {}) }
+      ? { ...program, version: (known.version ?? 1) + 1, ...(known.origin ? { origin: known.origin } : {}) }
       : { ...program, origin: program.origin ?? 'described' }
     return succeed({
       label: `${known ? 'Described' : 'Set up'} ${program.name}`,
@@ -30,9 +33,9 @@ export function putProgram(program: Program) {
 /** Issues: `program-missing`, `program-used` with the levers, and `program-running`. */
 export function removeProgram(id: string) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<null>> => {
-    const program = bench.programs[id]
+    const program = own(bench.programs, id)
     if (!program) return fail({ code: 'program-missing', message: `There is no program “${id}” on the bench.` })
-    const users = [...state.levers.values()].filter((lever) => programsNamed(lever.steps).includes(id))
+    const users = [...state.levers.values()].filter((lever) => namedIn(lever.steps, 'program').includes(id))
     if (users.length > 0)
       return fail({
         code: 'program-used',
@@ -49,17 +52,27 @@ export function removeProgram(id: string) {
   }
 }
 
+/** A program that is known already gets the next version, so that a form that still shows the one before is told. */
+function renewed(program: Program, bench: BenchState): Program {
+  const known = own(bench.programs, program.id)
+  return known ? { ...program, version: (known.version ?? 1) + 1 } : program
+}
+
 /** The changes that set a program up: its file with the folders above it where they are missing, then its description. */
 function setUp(program: Program, bench: BenchState, made = new Set<string>()): Change[] {
   const changes: Change[] = []
   const missing: string[] = []
-  for (let folder = folderOf(program.executable); !bench.files[folder] && !made.has(folder); folder = folderOf(folder))
+  for (
+    let folder = folderOf(program.executable);
+    !kindAt(bench.files, folder) && !made.has(folder);
+    folder = folderOf(folder)
+  )
     missing.unshift(folder)
   for (const path of missing) {
     made.add(path)
     changes.push({ kind: 'file.put', path, file: { kind: 'folder' } })
   }
-  if (!bench.files[program.executable])
+  if (!kindAt(bench.files, program.executable))
     changes.push({ kind: 'file.put', path: program.executable, file: { kind: 'file', sizeBytes: 0 } })
   return [...changes, { kind: 'program.put', program }]
 }
@@ -83,7 +96,7 @@ export function importEntries(body: ImportBody) {
     if (!state.frames.has(body.frameId)) return fail(frameMissing(body.frameId, state.frames))
     const items = planEntries(body, state, bench)
     const made = new Set<string>()
-    const changes = items.flatMap((item) => (item.program ? setUp(item.program, bench, made) : []))
+    const changes = items.flatMap((item) => (item.program ? setUp(renewed(item.program, bench), bench, made) : []))
     const first = nextPlate(state)
     let count = 0
     const levers = items

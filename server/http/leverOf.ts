@@ -4,7 +4,7 @@ import { refuse } from './refusal'
 
 /** The lever of a path; refuses with 404 when there is none. */
 export function leverOf(engine: Engine, id: string): Lever {
-  const lever = engine.book.lever(id)
+  const lever = engine.store.book.levers.get(id)
   if (!lever)
     throw refuse(
       404,

@@ -1,11 +1,16 @@
-import type { Run } from '../../core/run'
-import { readRun } from '../database/runTable'
+import { reportRun } from '../../contract'
+import type { RunAnswer } from '../../contract'
 import type { Engine } from '../engine'
 import { refuse } from './refusal'
 
-/** The run of a path; refuses with 404 when there is none. */
-export async function runOf(engine: Engine, id: string): Promise<Run> {
-  const run = await readRun(engine.store.database, id)
+/** A run with all it did, as it stands; refuses with 404 when there is none. */
+export async function reportOf({ driver }: Engine, id: string): Promise<RunAnswer> {
+  const run = await driver.find(id)
   if (!run) throw refuse(404, 'run-missing', 'id', `There is no run “${id}” in the ledger.`)
-  return run
+  return reportRun(run.head, run.sheet, run.log, run.seq)
+}
+
+/** Refuses with 404 when there is no such run. */
+export async function runMustBe(engine: Engine, id: string): Promise<void> {
+  await reportOf(engine, id)
 }

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { BenchState } from '../../core/bench'
 import type { Lever } from '../../core/levers'
-import type { PutBackReport, Run } from '../../core/run'
-import type { KeyLogEntry, RunSummary } from '../../contract'
+import type { PutBackReport } from '../../core/run'
+import type { KeyLogEntry, RunAnswer, RunSummary } from '../../contract'
 import { apiOf, draft, eventually } from '../support/api'
 import { freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
@@ -34,7 +34,7 @@ const control = (deviceId: string, controlId: string, to: Record<string, unknown
   controlId,
   to,
 })
-const pull = (id: string) => call<Run>('POST', `/api/levers/${id}/pull`, {})
+const pull = (id: string) => call<RunAnswer>('POST', `/api/levers/${id}/pull`, {})
 const volume = (to: number) => control('desk-speakers', 'volume', { kind: 'set', value: to })
 
 describe('an interlock', () => {
@@ -75,10 +75,14 @@ describe('an interlock', () => {
       'asking',
       expect.stringContaining('Now Finder camera is not plugged in. Pull it all the same?'),
     ])
-    expect((await call<Run>('POST', `/api/runs/${asked.id}/answer`, { choice: 'leave' })).body.outcome).toBe('stopped')
+    expect((await call<RunAnswer>('POST', `/api/runs/${asked.id}/answer`, { choice: 'leave' })).body.outcome).toBe(
+      'stopped',
+    )
     expect(await value('desk-speakers', 'volume')).toBe(10)
     const again = (await pull(lever.id)).body
-    expect((await call<Run>('POST', `/api/runs/${again.id}/answer`, { choice: 'pull' })).body.outcome).toBe('done')
+    expect((await call<RunAnswer>('POST', `/api/runs/${again.id}/answer`, { choice: 'pull' })).body.outcome).toBe(
+      'done',
+    )
     expect(await value('desk-speakers', 'volume')).toBe(20)
   })
 
@@ -141,7 +145,7 @@ describe('two at a time', () => {
     await eventually(async () => Number(await value('fan', 'speed')) > 0)
     await change({ kind: 'device.plug', deviceId: 'fan', plugged: false })
     const ended = await eventually(async () => {
-      const now = (await call<Run>('GET', `/api/runs/${run.id}`)).body
+      const now = (await call<RunAnswer>('GET', `/api/runs/${run.id}`)).body
       return now.phase === 'ended' && now
     })
     expect([ended.outcome, ended.trace.length, ended.trace[0]!.issueCode]).toEqual(['failed', 1, 'device-absent'])
@@ -163,7 +167,7 @@ describe('for a while', () => {
       phase: 'waiting',
       position: 1,
     })
-    const forward = (await call<Run>('POST', `/api/runs/${run.id}/forward`)).body
+    const forward = (await call<RunAnswer>('POST', `/api/runs/${run.id}/forward`)).body
     expect([forward.outcome, await value('desk-speakers', 'mute')]).toEqual(['done', false])
     expect((await call('POST', `/api/runs/${run.id}/forward`)).body.issues![0]!.code).toBe('not-waiting')
     const second = (await pull(lever.id)).body
@@ -192,13 +196,13 @@ describe('for a while', () => {
         }),
       )
     ).body
-    const run = (await ask<Run>('POST', `/api/levers/${lever.id}/pull`, {})).body
+    const run = (await ask<RunAnswer>('POST', `/api/levers/${lever.id}/pull`, {})).body
     await own.kill()
     own = await startServer(folder)
     ask = apiOf(own.url)
     expect(await muted()).toBe(true)
     const ended = await eventually(async () => {
-      const now = (await ask<Run>('GET', `/api/runs/${run.id}`)).body
+      const now = (await ask<RunAnswer>('GET', `/api/runs/${run.id}`)).body
       return now.phase === 'ended' && now
     })
     expect([ended.outcome, await muted(), ended.trace.map((entry) => entry.outcome)]).toEqual([

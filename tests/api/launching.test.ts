@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { ExportAnswer, ImportItem, RehearsalAnswer } from '../../contract'
-import type { BenchState, Program } from '../../core/bench'
+import type { Program, WrittenBench } from '../../core/bench'
 import type { Frame, Lever, NamedValue } from '../../core/levers'
 import { apiOf, draft } from '../support/api'
 import { freshStore, startServer } from '../support/startServer'
@@ -255,9 +255,9 @@ describe('Desktop Entries', () => {
     expect(again[0]!.levers.map((entry) => entry.fate)).toEqual(['same', 'same'])
     await undo()
     expect(await levers()).toEqual(before)
-    expect((await call<{ state: BenchState }>('GET', '/api/bench')).body.state.programs.sky).toBeUndefined()
+    expect((await call<{ state: WrittenBench }>('GET', '/api/bench')).body.state.programs.sky).toBeUndefined()
     await call('POST', '/api/redo')
-    expect((await call<{ state: BenchState }>('GET', '/api/bench')).body.state.programs.sky?.origin).toBe('imported')
+    expect((await call<{ state: WrittenBench }>('GET', '/api/bench')).body.state.programs.sky?.origin).toBe('imported')
     await undo()
   })
 
@@ -356,7 +356,7 @@ describe('programs of one’s own', () => {
     expect([used.status, codes(used)]).toEqual([409, [['program-used', '']]])
     await undo()
     await undo()
-    const bench = (await call<{ state: BenchState }>('GET', '/api/bench')).body.state
+    const bench = (await call<{ state: WrittenBench }>('GET', '/api/bench')).body.state
     expect([bench.programs['frost-watch'], bench.files['/opt/watch']]).toEqual([undefined, undefined])
   })
 })

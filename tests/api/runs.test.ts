@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { BenchState } from '../../core/bench'
-import { frontProgram } from '../../core/bench'
+import { frontProgram, readBench } from '../../core/bench'
+import type { WrittenBench } from '../../core/bench'
 import type { Lever } from '../../core/levers'
-import type { PutBackReport, Run } from '../../core/run'
-import type { KeyLogEntry } from '../../contract'
+import type { PutBackReport } from '../../core/run'
+import type { KeyLogEntry, RunAnswer } from '../../contract'
 import { apiOf, draft, eventually } from '../support/api'
 import { startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
@@ -16,8 +16,11 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const bench = async () => (await call<{ state: BenchState; version: number }>('GET', '/api/bench')).body
-const pull = async (id: string) => (await call<Run>('POST', `/api/levers/${id}/pull`, {})).body
+const bench = async () => {
+  const { body } = await call<{ state: WrittenBench; version: number }>('GET', '/api/bench')
+  return { ...body, state: readBench(body.state) }
+}
+const pull = async (id: string) => (await call<RunAnswer>('POST', `/api/levers/${id}/pull`, {})).body
 const leverNamed = async (name: string) =>
   (await call<Lever[]>('GET', '/api/levers')).body.find((lever) => lever.name === name)!
 
@@ -78,7 +81,7 @@ describe('pull, rehearse, put back', () => {
     expect([second.status, second.body.issues![0]!.code]).toEqual([409, 'still-running'])
     expect((await call('POST', `/api/runs/${running.id}/put-back`)).body.issues![0]!.code).toBe('still-running')
     const ended = await eventually(async () => {
-      const { body } = await call<Run>('GET', `/api/runs/${running.id}`)
+      const { body } = await call<RunAnswer>('GET', `/api/runs/${running.id}`)
       return body.phase === 'ended' && body
     })
     expect([ended.outcome, ended.trace.map((entry) => entry.outcome)]).toEqual([
@@ -93,10 +96,10 @@ describe('pull, rehearse, put back', () => {
     const asking = await pull(dawn.id)
     expect(asking.phase).toBe('asking')
     expect((await call('POST', `/api/runs/${asking.id}/answer`, { choice: 'burn' })).status).toBe(409)
-    const stopped = (await call<Run>('POST', `/api/runs/${asking.id}/stop`)).body
+    const stopped = (await call<RunAnswer>('POST', `/api/runs/${asking.id}/stop`)).body
     expect([stopped.outcome, (await call('POST', `/api/runs/${asking.id}/stop`)).status]).toEqual(['stopped', 409])
     const again = await pull(dawn.id)
-    const done = (await call<Run>('POST', `/api/runs/${again.id}/answer`, { choice: 'hide' })).body
+    const done = (await call<RunAnswer>('POST', `/api/runs/${again.id}/answer`, { choice: 'hide' })).body
     expect([done.outcome, (await bench()).state.windows['w-book']!.mode]).toEqual(['done', 'hidden'])
   })
 
@@ -147,9 +150,9 @@ describe('pull, rehearse, put back', () => {
   })
 
   test('folders and addresses open in the program for such; a missing folder names the nearest', async () => {
-    const address = (await call<Run>('POST', '/api/open', { place: 'https://rota.harrowfell.example/week' })).body
+    const address = (await call<RunAnswer>('POST', '/api/open', { place: 'https://rota.harrowfell.example/week' })).body
     expect(address.trace[0]!.note).toBe('Cairn Web was running; it took the arguments and came to the front.')
-    const folder = (await call<Run>('POST', '/api/open', { place: '/home/watch/chart' })).body
+    const folder = (await call<RunAnswer>('POST', '/api/open', { place: '/home/watch/chart' })).body
     expect([folder.outcome, folder.trace[0]!.note]).toEqual([
       'failed',
       'There is no folder or file /home/watch/chart on the bench. Did you mean “/home/watch/charts”?',
@@ -172,7 +175,7 @@ describe('keys', () => {
   test('a chord pulls its lever and the run is in the ledger; each event is explained', async () => {
     const entries = await press('k1', 'ControlLeft', 'AltLeft', 'KeyH')
     expect(entries.map((entry) => entry.decision.kind)).toEqual(['pass', 'pass', 'pull', 'swallow', 'pass', 'pass'])
-    const run = (await call<Run>('GET', `/api/runs/${entries[2]!.runId}`)).body
+    const run = (await call<RunAnswer>('GET', `/api/runs/${entries[2]!.runId}`)).body
     expect([run.leverId, run.source, run.outcome]).toEqual(['lever-13', 'key', 'done'])
     expect((await call<{ id: string }[]>('GET', '/api/runs?limit=1')).body[0]!.id).toBe(run.id)
   })

@@ -2,12 +2,11 @@ import { spawn } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
-import { applyChanges } from '../../core/bench'
-import type { BenchState } from '../../core/bench'
+import { applyChanges, readBench } from '../../core/bench'
+import type { WrittenBench } from '../../core/bench'
 import type { Lever } from '../../core/levers'
 import { valueOf } from '../../core/result'
-import type { Run } from '../../core/run'
-import type { LiveEvent } from '../../contract'
+import type { LiveEvent, RunAnswer } from '../../contract'
 import { apiOf, draft, eventually } from '../support/api'
 import { freePort, freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
@@ -16,7 +15,7 @@ const KILLS = 20
 
 interface Bench {
   version: number
-  state: BenchState
+  state: WrittenBench
 }
 
 /** 40 steps that each leave a trace on the bench, with pauses that a kill is likely to fall into. */
@@ -56,7 +55,7 @@ test(
       server = await startServer(folder)
       call = apiOf(server.url)
       for (const [id, position] of seen) {
-        const run = (await call<Run>('GET', `/api/runs/${id}`)).body
+        const run = (await call<RunAnswer>('GET', `/api/runs/${id}`)).body
         // What a tab was told had been committed, so it is still there.
         expect(run.trace.length).toBeGreaterThanOrEqual(Math.min(position, run.steps.length))
         if (position < run.steps.length) middles.push(position)
@@ -66,12 +65,12 @@ test(
     expect(runIds.length).toBeGreaterThanOrEqual(KILLS - 1)
     for (const id of runIds) {
       const ended = await eventually(async () => {
-        const { body } = await call<Run>('GET', `/api/runs/${id}`)
+        const { body } = await call<RunAnswer>('GET', `/api/runs/${id}`)
         return body.phase === 'ended' && body
       })
       expect([ended.outcome, ended.trace.map((entry) => entry.stepIndex)]).toEqual(['done', longSteps.map((_, i) => i)])
     }
-    const runs = await Promise.all(runIds.map(async (id) => (await call<Run>('GET', `/api/runs/${id}`)).body))
+    const runs = await Promise.all(runIds.map(async (id) => (await call<RunAnswer>('GET', `/api/runs/${id}`)).body))
     const after = (await call<Bench>('GET', '/api/bench')).body
     // The bench holds exactly what the runs say they changed: one version per change, and the same windows and messages.
     expect(after.version - begun.version).toBe(runs.reduce((sum, run) => sum + run.changes.length, 0))
@@ -102,8 +101,8 @@ test('after a restart everything is as it was, a wait ends when it should, and a
       }),
     )
   ).body
-  const waiting = (await call<Run>('POST', `/api/levers/${wait.id}/pull`, {})).body
-  const asking = (await call<Run>('POST', '/api/levers/lever-9/pull', {})).body
+  const waiting = (await call<RunAnswer>('POST', `/api/levers/${wait.id}/pull`, {})).body
+  const asking = (await call<RunAnswer>('POST', '/api/levers/lever-9/pull', {})).body
   await call('POST', '/api/levers/lever-1/pull', {})
   const before = await Promise.all(
     ['/api/bench', '/api/levers', '/api/frames', '/api/runs', '/api/revisions'].map(
@@ -119,12 +118,12 @@ test('after a restart everything is as it was, a wait ends when it should, and a
     ),
   )
   expect(after).toEqual(before)
-  expect((await again<Run>('GET', `/api/runs/${asking.id}`)).body).toMatchObject({
+  expect((await again<RunAnswer>('GET', `/api/runs/${asking.id}`)).body).toMatchObject({
     phase: 'asking',
     question: asking.question,
   })
   const ended = await eventually(async () => {
-    const { body } = await again<Run>('GET', `/api/runs/${waiting.id}`)
+    const { body } = await again<RunAnswer>('GET', `/api/runs/${waiting.id}`)
     return body.phase === 'ended' && body
   })
   expect(ended.trace[0]!.endedAtMs! - waiting.wakeAtMs!).toBeGreaterThanOrEqual(0)
@@ -139,13 +138,15 @@ test('after a restart everything is as it was, a wait ends when it should, and a
 test('live events bring another tab to the same state; one that was away catches up, one that was away too long is told', async () => {
   const server = await startServer()
   const call = apiOf(server.url)
-  const { body: start } = await call<{ sequence: string; bench: Bench }>('GET', '/api/state')
+  const { body: start } = await call<{ sequence: string }>('GET', '/api/state')
+  const { body: before } = await call<Bench>('GET', '/api/bench')
   for (const id of ['lever-1', 'lever-2', 'lever-10']) await call('POST', `/api/levers/${id}/pull`, {})
-  const { body: end } = await call<{ sequence: string; bench: Bench }>('GET', '/api/state')
+  const { body: end } = await call<{ sequence: string }>('GET', '/api/state')
+  const { body: after } = await call<Bench>('GET', '/api/bench')
   const wanted = Number(end.sequence.split(':')[1])
   const { events } = await readEvents(`${server.url}/api/events?after=${start.sequence}`, wanted)
   const changes = events.flatMap((event) => (event.type === 'bench' ? event.changes : []))
-  expect(valueOf(applyChanges(start.bench.state, changes))).toEqual(end.bench.state)
+  expect(valueOf(applyChanges(readBench(before.state), changes))).toEqual(readBench(after.state))
   const middle = `${end.sequence.split(':')[0]}:${wanted - 2}`
   const late = await readEvents(`${server.url}/api/events`, 2, { 'last-event-id': middle })
   expect(late.events).toEqual(events.slice(-2))

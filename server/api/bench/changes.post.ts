@@ -1,8 +1,9 @@
+import { changeByHand } from '../../engine/edits'
 import { refuseWith } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('changeBench', async ({ engine, body }) => {
-  const changed = await engine.workstation.change(body.changes)
+  const changed = await changeByHand(engine.store, body.changes)
   if (!changed.ok) throw refuseWith(409, changed.issues)
   return { version: changed.value }
 })

@@ -1,6 +1,7 @@
+import { writeBench } from '../../../core/bench'
 import { route } from '../../http/route'
 
-export default route('readBench', ({ engine: { workstation } }) => ({
-  version: workstation.version,
-  state: workstation.state,
+export default route('readBench', ({ engine: { store } }) => ({
+  version: store.benchVersion,
+  state: writeBench(store.bench),
 }))

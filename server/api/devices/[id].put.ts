@@ -1,3 +1,4 @@
+import { edit } from '../../engine/edits'
 import { putDevice } from '../../engine/deviceEdits'
 import { answerOf, refuse } from '../../http/refusal'
 import { route } from '../../http/route'
@@ -5,5 +6,5 @@ import { route } from '../../http/route'
 export default route('putDevice', async ({ engine, id, body }) => {
   if (body.id !== id)
     throw refuse(422, 'id-differs', 'id', `The address names the device “${id}”, the body “${body.id}”. Send the same.`)
-  return answerOf(await engine.book.edit(putDevice(body)))
+  return answerOf(await edit(engine.store, putDevice(body)))
 })

@@ -3,10 +3,7 @@ import { leverOf } from '../../http/leverOf'
 import { route } from '../../http/route'
 
 export default route('exportEntries', ({ engine, body }) => {
-  const bench = engine.workstation.state
-  return exportEntries(
-    body.leverIds.map((id) => leverOf(engine, id)),
-    bench,
-    (frameId) => engine.book.tableFor(frameId, bench),
-  )
+  const { bench, book } = engine.store
+  const levers = body.leverIds.map((id) => leverOf(engine, id))
+  return exportEntries(levers, bench, (frameId) => book.tableFor(frameId, bench))
 })

@@ -1,6 +1,4 @@
 import { planEntries } from '../../engine/programEdits'
 import { route } from '../../http/route'
 
-export default route('previewImport', ({ engine: { book, workstation }, body }) =>
-  planEntries(body, book.state, workstation.state),
-)
+export default route('previewImport', ({ engine: { store }, body }) => planEntries(body, store.book, store.bench))

@@ -1,8 +1,9 @@
+import { edit } from '../../engine/edits'
 import { removeFrame } from '../../engine/leverEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('deleteFrame', async ({ engine, id }) => {
-  answerOf(await engine.book.edit(removeFrame(id)), { 'frame-missing': 404 })
-  return engine.book.currentHistory
+  answerOf(await edit(engine.store, removeFrame(id)), { 'frame-missing': 404 })
+  return engine.store.book.history
 })

@@ -1,7 +1,8 @@
+import { edit } from '../../engine/edits'
 import { editFrame } from '../../engine/leverEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('editFrame', async ({ engine, id, body }) =>
-  answerOf(await engine.book.edit(editFrame(id, body)), { 'frame-missing': 404 }),
+  answerOf(await edit(engine.store, editFrame(id, body)), { 'frame-missing': 404 }),
 )

@@ -1,3 +1,3 @@
 import { route } from '../../http/route'
 
-export default route('listFrames', ({ engine }) => engine.book.allFrames)
+export default route('listFrames', ({ engine }) => [...engine.store.book.allFrames])

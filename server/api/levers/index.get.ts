@@ -1,3 +1,3 @@
 import { route } from '../../http/route'
 
-export default route('listLevers', ({ engine }) => engine.book.allLevers)
+export default route('listLevers', ({ engine }) => [...engine.store.book.allLevers])

@@ -1,5 +1,6 @@
+import { edit } from '../../engine/edits'
 import { createLever } from '../../engine/leverEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('createLever', async ({ engine, body }) => answerOf(await engine.book.edit(createLever(body))))
+export default route('createLever', async ({ engine, body }) => answerOf(await edit(engine.store, createLever(body))))

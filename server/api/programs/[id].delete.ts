@@ -1,8 +1,9 @@
+import { edit } from '../../engine/edits'
 import { removeProgram } from '../../engine/programEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('deleteProgram', async ({ engine, id }) => {
-  answerOf(await engine.book.edit(removeProgram(id)), { 'program-missing': 404 })
-  return engine.book.currentHistory
+  answerOf(await edit(engine.store, removeProgram(id)), { 'program-missing': 404 })
+  return engine.store.book.history
 })

@@ -1,3 +1,4 @@
+import { edit } from '../../engine/edits'
 import { putProgram } from '../../engine/programEdits'
 import { answerOf, refuse } from '../../http/refusal'
 import { route } from '../../http/route'
@@ -10,5 +11,5 @@ export default route('putProgram', async ({ engine, id, body }) => {
       'id',
       `The address names the program “${id}”, the body “${body.id}”. Send the same.`,
     )
-  return answerOf(await engine.book.edit(putProgram(body)))
+  return answerOf(await edit(engine.store, putProgram(body)))
 })

@@ -1,4 +1,4 @@
 import { route } from '../../http/route'
-import { runOf } from '../../http/runOf'
+import { reportOf } from '../../http/runOf'
 
-export default route('readRun', ({ engine, id }) => runOf(engine, id))
+export default route('readRun', ({ engine, id }) => reportOf(engine, id))

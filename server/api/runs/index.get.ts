@@ -2,6 +2,7 @@ import { summarizeRun } from '../../../contract'
 import { listRuns } from '../../database/runTable'
 import { route } from '../../http/route'
 
-export default route('listRuns', async ({ engine, query }) =>
-  (await listRuns(engine.store.database, query.limit, query.before)).map(summarizeRun),
-)
+export default route('listRuns', async ({ engine, query }) => {
+  const runs = await listRuns(engine.store.database, query.limit, query.before)
+  return runs.map(({ head, seq }) => summarizeRun(head, seq))
+})

@@ -1,8 +1,9 @@
+import { edit } from '../../engine/edits'
 import { removeValue } from '../../engine/valueEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('deleteValue', async ({ engine, id }) => {
-  answerOf(await engine.book.edit(removeValue(id)))
-  return engine.book.currentHistory
+  answerOf(await edit(engine.store, removeValue(id)))
+  return engine.store.book.history
 })

@@ -1,3 +1,3 @@
 import { route } from '../../http/route'
 
-export default route('listValues', ({ engine }) => engine.book.allValues)
+export default route('listValues', ({ engine }) => [...engine.store.book.allValues])

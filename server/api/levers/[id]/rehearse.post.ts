@@ -1,11 +1,10 @@
+import { reportRun } from '../../../../contract'
 import { leverOf } from '../../../http/leverOf'
 import { route } from '../../../http/route'
 
-export default route('rehearseLever', ({ engine, id }) => {
+export default route('rehearseLever', ({ engine: { store, driver }, engine, id }) => {
   const lever = leverOf(engine, id)
-  const { run, changes, waitsMs } = engine.workstation.rehearse(
-    lever,
-    engine.book.tableFor(lever.frameId, engine.workstation.state),
-  )
-  return { run, changes: [...changes], waitsMs }
+  const { run, changes, waitsMs } = driver.rehearse(lever, store.book.tableFor(lever.frameId, store.bench))
+  const { steps, values, log, ...head } = run
+  return { run: reportRun(head, { steps, values }, log, 0), changes: [...changes], waitsMs }
 })

@@ -1,10 +1,10 @@
 import { refuseWith } from '../../../http/refusal'
 import { route } from '../../../http/route'
-import { runOf } from '../../../http/runOf'
+import { reportOf, runMustBe } from '../../../http/runOf'
 
 export default route('answerRun', async ({ engine, id, body }) => {
-  await runOf(engine, id)
-  const answered = await engine.workstation.answer(id, body.choice)
-  if (!answered.ok) throw refuseWith(409, answered.issues)
-  return answered.value
+  await runMustBe(engine, id)
+  const done = await engine.driver.answer(id, body.choice, body.questionId)
+  if (!done.ok) throw refuseWith(409, done.issues)
+  return reportOf(engine, id)
 })

@@ -1,10 +1,10 @@
 import { refuseWith } from '../../../http/refusal'
 import { route } from '../../../http/route'
-import { runOf } from '../../../http/runOf'
+import { reportOf, runMustBe } from '../../../http/runOf'
 
 export default route('forwardRun', async ({ engine, id }) => {
-  await runOf(engine, id)
-  const done = await engine.workstation.pullForward(id)
+  await runMustBe(engine, id)
+  const done = await engine.driver.pullForward(id)
   if (!done.ok) throw refuseWith(409, done.issues)
-  return done.value
+  return reportOf(engine, id)
 })

@@ -1,10 +1,10 @@
 import { refuseWith } from '../../../http/refusal'
 import { route } from '../../../http/route'
-import { runOf } from '../../../http/runOf'
+import { reportOf, runMustBe } from '../../../http/runOf'
 
 export default route('putBackRun', async ({ engine, id }) => {
-  await runOf(engine, id)
-  const done = await engine.workstation.putBack(id)
+  await runMustBe(engine, id)
+  const done = await engine.driver.putBack(id)
   if (!done.ok) throw refuseWith(409, done.issues)
-  return done.value
+  return { run: await reportOf(engine, id), report: done.value }
 })

@@ -1,0 +1,60 @@
+import { fail, succeed } from '../../result'
+import { canonicalJson, sameValue } from '../canonicalJson'
+import { countIn, fileAt, kindAt, withFile, withoutFile } from '../files'
+import { benchIssue } from '../issues'
+import { folderOf } from '../paths'
+import { fileSchema, pathSchema } from '../schema'
+import { defineChange, wasThere } from './defineChange'
+
+/** Puts a file or an empty folder at a path, in place of what stands there; the folder above must be there. */
+const put = defineChange({
+  kind: 'file.put',
+  fields: { path: pathSchema, file: fileSchema },
+  apply(state, { path, file }) {
+    const folder = folderOf(path)
+    if (path !== '/' && kindAt(state.files, folder) !== 'folder')
+      return fail(benchIssue({ code: 'folder-missing', folder, path }, 'path'))
+    if (file.kind === 'file' && (path === '/' || countIn(state.files, path) > 0))
+      return fail(benchIssue({ code: 'folder-full', path, wants: 'file' }, 'path'))
+    return succeed(
+      sameValue(fileAt(state.files, path), file) ? state : { ...state, files: withFile(state.files, path, file) },
+    )
+  },
+  invert(before, { path }) {
+    const file = fileAt(before.files, path)
+    return file ? { kind: 'file.put', path, file } : { kind: 'file.remove', path }
+  },
+  describe({ path, file }, before) {
+    if (file.kind === 'folder') return `The folder ${path} is made.`
+    return `The file ${path} is ${before && fileAt(before.files, path) ? 'replaced' : 'put there'}.`
+  },
+  footprint(state, { path }) {
+    const file = fileAt(state.files, path)
+    const words = file?.kind === 'file' ? `a file of ${file.sizeBytes} bytes` : 'a folder'
+    return file && { same: canonicalJson(file), words }
+  },
+})
+
+/** Removes a file or an empty folder. */
+const remove = defineChange({
+  kind: 'file.remove',
+  fields: { path: pathSchema },
+  apply(state, { path }) {
+    if (!fileAt(state.files, path)) return fail(benchIssue({ code: 'file-missing', path }, 'path'))
+    if (path === '/' || countIn(state.files, path) > 0)
+      return fail(benchIssue({ code: 'folder-full', path, wants: 'remove' }, 'path'))
+    return succeed({ ...state, files: withoutFile(state.files, path) })
+  },
+  invert: (before, { path }) => ({
+    kind: 'file.put',
+    path,
+    file: wasThere(fileAt(before.files, path), `file ${path}`),
+  }),
+  describe({ path }, before) {
+    const isFolder = before && kindAt(before.files, path) === 'folder'
+    return `${isFolder ? 'The folder' : 'The file'} ${path} is removed.`
+  },
+  footprint: (state, { path }) => (fileAt(state.files, path) ? undefined : { same: 'removed', words: 'removed' }),
+})
+
+export const fileChanges = [put, remove] as const

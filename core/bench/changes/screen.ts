@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import { fail, own, succeed } from '../../result'
+import { canonicalJson, sameValue } from '../canonicalJson'
+import { lampIndex } from '../devices'
+import { benchIssue } from '../issues'
+import { idSchema, lampSchema, messageSchema } from '../schema'
+import { defineChange, wasThere } from './defineChange'
+
+/** What is shown on the screen of the bench beside its windows: messages and lamps. */
+
+const indexSchema = z.number().int().nonnegative()
+
+/** `index` is the place among the messages; last when absent. */
+const showMessage = defineChange({
+  kind: 'message.show',
+  fields: { message: messageSchema, index: indexSchema.optional() },
+  apply(state, { message, index = state.messages.length }) {
+    if (state.messages.some(({ id }) => id === message.id))
+      return fail(benchIssue({ code: 'message-exists', messageId: message.id }))
+    return succeed({ ...state, messages: state.messages.toSpliced(index, 0, message) })
+  },
+  invert: (_before, { message }) => ({ kind: 'message.dismiss', messageId: message.id }),
+  describe: ({ message }) => `A message appears: ${message.text}`,
+  footprint: (state, { message }) =>
+    state.messages.some(({ id }) => id === message.id) ? { same: 'on screen', words: 'on screen' } : undefined,
+})
+
+const dismissMessage = defineChange({
+  kind: 'message.dismiss',
+  fields: { messageId: idSchema },
+  apply(state, { messageId }) {
+    const messages = state.messages.filter(({ id }) => id !== messageId)
+    return messages.length === state.messages.length
+      ? fail(benchIssue({ code: 'message-missing', messageId }))
+      : succeed({ ...state, messages })
+  },
+  invert(before, { messageId }) {
+    const index = before.messages.findIndex(({ id }) => id === messageId)
+    return { kind: 'message.show', message: wasThere(before.messages[index], `message ${messageId}`), index }
+  },
+  describe: ({ messageId }, before) =>
+    `A message goes away: ${before?.messages.find(({ id }) => id === messageId)?.text ?? messageId}`,
+  footprint: (state, { messageId }) =>
+    state.messages.some(({ id }) => id === messageId) ? undefined : { same: 'away', words: 'away' },
+})
+
+/** Shows a control as a lamp, at a place among the lamps or behind them, in other words, or no longer. */
+const watchLamp = defineChange({
+  kind: 'lamp.watch',
+  fields: { ...lampSchema.shape, watched: z.boolean(), index: indexSchema.optional() },
+  apply(state, { kind: _kind, watched, index, ...lamp }) {
+    const at = lampIndex(state, lamp)
+    if (!watched) return succeed(at < 0 ? state : { ...state, lamps: state.lamps.toSpliced(at, 1) })
+    const device = own(state.devices, lamp.deviceId)
+    // One that is put back into its place comes back also where its control is gone.
+    if (index === undefined && !(device && own(device.controls, lamp.controlId))) {
+      const fact = {
+        code: 'control-missing',
+        device: device?.name ?? lamp.deviceId,
+        controlId: lamp.controlId,
+      } as const
+      return fail(benchIssue(fact, 'controlId'))
+    }
+    if (at < 0) return succeed({ ...state, lamps: state.lamps.toSpliced(index ?? state.lamps.length, 0, lamp) })
+    return succeed(sameValue(state.lamps[at], lamp) ? state : { ...state, lamps: state.lamps.with(at, lamp) })
+  },
+  invert(before, change) {
+    const { kind, deviceId, controlId } = change
+    const index = lampIndex(before, change)
+    return index >= 0
+      ? { kind, ...before.lamps[index]!, watched: true, index }
+      : { kind, deviceId, controlId, watched: false }
+  },
+  describe({ deviceId, controlId, watched }, before) {
+    const device = before && own(before.devices, deviceId)
+    const control = (device && own(device.controls, controlId)?.name) ?? controlId
+    const name = device?.name ?? `The device ${deviceId}`
+    return `${name}: ${control} is ${watched ? 'shown as a lamp' : 'no longer a lamp'}.`
+  },
+  footprint(state, change) {
+    const lamp = state.lamps[lampIndex(state, change)]
+    return { same: canonicalJson(lamp ?? null), words: lamp ? 'a lamp' : 'no lamp' }
+  },
+})
+
+export const screenChanges = [showMessage, dismissMessage, watchLamp] as const

@@ -1,0 +1,110 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import {
+  countIn,
+  EMPTY_SHELF,
+  fileAt,
+  fileTable,
+  fileTree,
+  foldersThatDiffer,
+  kindAt,
+  shelfDifferences,
+  shelfEntries,
+  shelfGet,
+  shelfPut,
+  shelfRemove,
+  withFile,
+  withoutFile,
+} from '.'
+import type { Shelf } from '.'
+
+/** Few names, so that they meet again; among them those that objects have by themselves. */
+const names = fc.oneof(
+  fc.constantFrom('constructor', '__proto__', 'toString', 'a', ''),
+  fc.nat(60).map((n) => `n${n}`),
+)
+const acts = fc.array(fc.tuple(names, fc.option(fc.nat(5), { freq: 3 })), { maxLength: 200 })
+
+function play(made: readonly (readonly [string, number | null])[]): { shelf: Shelf<number>; map: Map<string, number> } {
+  const map = new Map<string, number>()
+  let shelf: Shelf<number> = EMPTY_SHELF
+  for (const [name, thing] of made) {
+    shelf = thing === null ? shelfRemove(shelf, name) : shelfPut(shelf, name, thing)
+    if (thing === null) map.delete(name)
+    else map.set(name, thing)
+  }
+  return { shelf, map }
+}
+
+describe('a shelf', () => {
+  test('holds what a map holds, after any puts and removals', () => {
+    fc.assert(
+      fc.property(acts, names, (made, wanted) => {
+        const { shelf, map } = play(made)
+        expect(shelf.size).toBe(map.size)
+        expect(new Map(shelfEntries(shelf))).toEqual(map)
+        expect(shelfGet(shelf, wanted)).toBe(map.get(wanted))
+      }),
+    )
+  })
+
+  test('is equal to the last field where its content is, however it came there', () => {
+    fc.assert(
+      fc.property(acts, (made) => {
+        const { shelf, map } = play(made)
+        const inOrder = [...map].sort(([a], [b]) => (a < b ? -1 : 1))
+        expect(play(inOrder).shelf).toEqual(shelf)
+        expect(JSON.parse(JSON.stringify(shelf))).toEqual(shelf)
+      }),
+    )
+  })
+
+  test('tells what differs between two, and shares the rest', () => {
+    fc.assert(
+      fc.property(acts, acts, (first, later) => {
+        const one = play(first)
+        const other = play([...first, ...later])
+        const expected = new Set(
+          [...one.map.keys(), ...other.map.keys()].filter((n) => one.map.get(n) !== other.map.get(n)),
+        )
+        expect(new Set(shelfDifferences(one.shelf, other.shelf))).toEqual(expected)
+      }),
+    )
+    const large = play(Array.from({ length: 5000 }, (_, i) => [`n${i}`, i] as const)).shelf
+    expect(shelfRemove(large, 'nobody')).toBe(large)
+    expect(shelfRemove(shelfPut(large, 'new', 1), 'new')).toEqual(large)
+  })
+})
+
+describe('a tree of files', () => {
+  const tree = fileTree({
+    '/': { kind: 'folder' },
+    '/l': { kind: 'folder', label: 'Logs' },
+    '/l/a.log': { kind: 'file', sizeBytes: 3 },
+    '/l/constructor': { kind: 'file', sizeBytes: 1 },
+    '/o': { kind: 'folder' },
+  })
+
+  test('is read by path, and written down as it was', () => {
+    expect([kindAt(tree, '/'), kindAt(tree, '/l/a.log'), kindAt(tree, '/l/b.log'), kindAt(tree, '/l/a.log/x')]).toEqual(
+      ['folder', 'file', undefined, undefined],
+    )
+    expect(fileAt(tree, '/l')).toEqual({ kind: 'folder', label: 'Logs' })
+    expect([countIn(tree, '/l'), countIn(tree, '/o'), countIn(tree, '/l/toString')]).toEqual([2, 0, 0])
+    expect(fileTree(fileTable(tree))).toEqual(tree)
+  })
+
+  test('a folder that is said anew keeps what is in it; one that is taken away takes it along', () => {
+    const renamed = withFile(tree, '/l', { kind: 'folder', label: 'Books' })
+    expect([fileAt(renamed, '/l'), kindAt(renamed, '/l/a.log')]).toEqual([{ kind: 'folder', label: 'Books' }, 'file'])
+    expect(kindAt(withoutFile(tree, '/l'), '/l/a.log')).toBe(undefined)
+    expect(() => withFile(tree, '/none/b.log', { kind: 'file', sizeBytes: 1 })).toThrow('no folder above')
+  })
+
+  test('tells the folders that differ, and no others', () => {
+    const moved = withFile(withoutFile(tree, '/l/a.log'), '/o/a.log', { kind: 'file', sizeBytes: 3 })
+    expect([...foldersThatDiffer(tree, moved)].sort()).toEqual(['/', '/l', '/o'])
+    expect([...foldersThatDiffer(tree, withoutFile(tree, '/l'))].sort()).toEqual(['/', '/l'])
+    expect([...foldersThatDiffer(tree, tree)]).toEqual([])
+  })
+})

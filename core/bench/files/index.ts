@@ -1,0 +1,17 @@
+export { EMPTY_SHELF, shelfDifferences, shelfEntries, shelfGet, shelfPut, shelfRemove } from './shelf'
+export type { Shelf } from './shelf'
+export {
+  countIn,
+  EMPTY_TREE,
+  everyFile,
+  fileAt,
+  fileTable,
+  fileTree,
+  foldersThatDiffer,
+  kindAt,
+  namesIn,
+  nodeAt,
+  withFile,
+  withoutFile,
+} from './tree'
+export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './tree'

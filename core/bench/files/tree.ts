@@ -1,0 +1,132 @@
+import { EMPTY_SHELF, shelfDifferences, shelfEntries, shelfGet, shelfPut, shelfRemove } from './shelf'
+import type { Shelf } from './shelf'
+
+/** One entry of the file system as it is said of a path. */
+export type BenchFile =
+  | { readonly kind: 'file'; readonly sizeBytes: number }
+  /** `label` is what people call what is in it, where the name is only an identifier. */
+  | { readonly kind: 'folder'; readonly label?: string }
+
+/** A folder with what stands in it. The root has no name. */
+export interface Folder {
+  readonly kind: 'folder'
+  readonly label?: string
+  readonly entries: Shelf<FileNode>
+}
+export type FileNode = Folder | Extract<BenchFile, { kind: 'file' }>
+
+/** Every file of the bench, as the folder `/`. Folders share all that did not change. */
+export type FileTree = Folder
+
+/** The same by path, as it is written down: `/`, and every folder and file below it. */
+export type FileTable = Readonly<Record<string, BenchFile>>
+
+export const EMPTY_TREE: FileTree = { kind: 'folder', entries: EMPTY_SHELF }
+
+const partsOf = (path: string) => path.split('/').filter((part) => part !== '')
+
+/** What stands at an absolute path. */
+export function nodeAt(tree: FileTree, path: string): FileNode | undefined {
+  let node: FileNode | undefined = tree
+  for (const part of partsOf(path)) {
+    if (node?.kind !== 'folder') return undefined
+    node = shelfGet(node.entries, part)
+  }
+  return node
+}
+
+/** Whether a file, a folder or nothing stands at an absolute path. */
+export function kindAt(tree: FileTree, path: string): BenchFile['kind'] | undefined {
+  return nodeAt(tree, path)?.kind
+}
+
+/** What is said of a path, without what stands in it. */
+export function fileAt(tree: FileTree, path: string): BenchFile | undefined {
+  const node = nodeAt(tree, path)
+  return node && saidOf(node)
+}
+
+function saidOf(node: FileNode): BenchFile {
+  return node.kind === 'file' ? node : { kind: 'folder', ...(node.label === undefined ? {} : { label: node.label }) }
+}
+
+/** How many entries stand right in a folder; 0 for a file and for what is not there. */
+export function countIn(tree: FileTree, path: string): number {
+  const node = nodeAt(tree, path)
+  return node?.kind === 'folder' ? node.entries.size : 0
+}
+
+/** The names of what stands right in a folder, with what it is. */
+export function namesIn(tree: FileTree, path: string): [string, FileNode][] {
+  const node = nodeAt(tree, path)
+  return node?.kind === 'folder' ? [...shelfEntries(node.entries)] : []
+}
+
+/** Puts an entry in place of what stands at a path; a folder keeps what is in it. The folder above must be there. */
+export function withFile(tree: FileTree, path: string, file: BenchFile): FileTree {
+  const before = nodeAt(tree, path)
+  const node: FileNode =
+    file.kind === 'file' ? file : { ...file, entries: before?.kind === 'folder' ? before.entries : EMPTY_SHELF }
+  return alter(tree, partsOf(path), () => node) as FileTree
+}
+
+/** Without what stands at a path, and all below it. */
+export function withoutFile(tree: FileTree, path: string): FileTree {
+  return alter(tree, partsOf(path), () => undefined) as FileTree
+}
+
+function alter(
+  node: FileNode | undefined,
+  parts: readonly string[],
+  to: (node: FileNode | undefined) => FileNode | undefined,
+): FileNode | undefined {
+  const [part, ...rest] = parts
+  if (part === undefined) return to(node)
+  if (node?.kind !== 'folder') throw new RangeError(`no folder above ${part}`)
+  const after = alter(shelfGet(node.entries, part), rest, to)
+  const entries = after ? shelfPut(node.entries, part, after) : shelfRemove(node.entries, part)
+  return { ...node, entries }
+}
+
+/** Every path below a folder, the folder itself first, with what is said of it. */
+export function* everyFile(tree: FileTree): Generator<[string, BenchFile]> {
+  yield ['/', saidOf(tree)]
+  yield* below(tree, '')
+}
+
+function* below(folder: Folder, prefix: string): Generator<[string, BenchFile]> {
+  for (const [name, node] of shelfEntries(folder.entries)) {
+    const path = `${prefix}/${name}`
+    yield [path, saidOf(node)]
+    if (node.kind === 'folder') yield* below(node, path)
+  }
+}
+
+/** The paths of folders whose own entries differ between two trees; what the trees share is not looked at. */
+export function* foldersThatDiffer(one: FileTree, other: FileTree, path = '/'): Generator<string> {
+  if (one === other) return
+  yield path
+  for (const name of shelfDifferences(one.entries, other.entries)) {
+    const [before, after] = [shelfGet(one.entries, name), shelfGet(other.entries, name)]
+    const inside = path === '/' ? `/${name}` : `${path}/${name}`
+    if (after?.kind === 'folder')
+      yield* foldersThatDiffer(before?.kind === 'folder' ? before : EMPTY_TREE, after, inside)
+    else if (before?.kind === 'folder') yield* foldersThatDiffer(before, EMPTY_TREE, inside)
+  }
+}
+
+/** A tree from what is said of each path, whatever the order. Throws where a folder above is not among them. */
+export function fileTree(table: FileTable): FileTree {
+  const paths = Object.keys(table).filter((path) => path !== '/')
+  // A folder comes before what is in it.
+  paths.sort((a, b) => a.split('/').length - b.split('/').length)
+  const root = table['/']
+  const begun: FileTree =
+    root?.kind === 'folder' && root.label !== undefined ? { ...EMPTY_TREE, label: root.label } : EMPTY_TREE
+  return paths.reduce((tree, path) => withFile(tree, path, table[path]!), begun)
+}
+
+/** What is said of each path. */
+export function fileTable(tree: FileTree): FileTable {
+  return Object.fromEntries(everyFile(tree))
+}

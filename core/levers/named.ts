@@ -1,0 +1,19 @@
+import { markedFields } from '../fields'
+import type { Reference } from '../fields'
+import { leverSchema } from './schema'
+import type { Lever } from './schema'
+
+/** What can name others: its steps, its scope, its interlock, its lamp. */
+type Naming = Partial<Pick<Lever, 'steps' | 'scope' | 'interlock' | 'lamp'>>
+
+/** The programs, devices, frames or levers that a lever names anywhere but as its own place, each once. */
+export function namedByLever({ steps, scope, interlock, lamp }: Naming, reference: Reference): string[] {
+  const fields = markedFields(leverSchema, { steps, scope, interlock, lamp })
+  return [...new Set(fields.flatMap(({ mark, text }) => (mark.refers === reference && text !== '' ? [text] : [])))]
+}
+
+/** The devices a lever names, each once: in its steps, its interlock and its lamp. */
+export function devicesNamed(lever: Pick<Lever, 'steps' | 'interlock' | 'lamp'>): string[] {
+  const { steps, interlock, lamp } = lever
+  return namedByLever({ steps, interlock, lamp }, 'device')
+}

@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { controlValueSchema, idSchema } from '../bench'
+import { marked } from '../fields'
+
+/** Fields that several kinds of step share, with what they mean to whoever walks over steps. */
+
+const plainText = z
+  .string()
+  .max(4096)
+  .refine((text) => !text.includes('\0'), 'An argument cannot hold a NUL character.')
+
+/** A text in which `${name}` stands for a known folder or a named value. */
+export const templateSchema = marked(plainText, { text: 'template' })
+export const requiredTemplate = (message: string) => marked(plainText.min(1, message), { text: 'template' })
+export const pathTemplateSchema = marked(plainText, { text: 'path' })
+export const requiredPath = (message: string) => marked(plainText.min(1, message), { text: 'path' })
+
+/** Arguments after a program's name. */
+export const argumentsSchema = z.array(templateSchema).max(5000)
+
+export const programIdSchema = marked(idSchema, { refers: 'program' })
+export const deviceIdSchema = marked(idSchema, { refers: 'device' })
+export const frameIdSchema = marked(idSchema, { refers: 'frame' })
+
+/** What happens to unsaved work when a program is closed. */
+export const UNSAVED_POLICIES = ['ask', 'save', 'discard', 'leave', 'hide'] as const
+export const unsavedPolicySchema = z.enum(UNSAVED_POLICIES)
+export type UnsavedPolicy = (typeof UNSAVED_POLICIES)[number]
+
+export const unsavedWords: Record<UnsavedPolicy, string> = {
+  ask: 'asks about unsaved work',
+  save: 'saves unsaved work',
+  discard: 'discards unsaved work',
+  leave: 'leaves windows with unsaved work open',
+  hide: 'hides windows with unsaved work instead',
+}
+
+/** A value of the environment; POSIX.1-2017 §8.1 forbids `=` and NUL in names. */
+export const environmentEntrySchema = z.object({
+  name: z
+    .string()
+    .min(1, 'Give the value of the environment a name.')
+    .max(200)
+    .regex(/^[^=\0]+$/, 'A name of the environment holds no equals sign.'),
+  value: templateSchema,
+})
+
+export { controlValueSchema }

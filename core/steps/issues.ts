@@ -1,0 +1,109 @@
+import { didYouMean } from '../names'
+import { assertNever } from '../result'
+import type { Issue } from '../result'
+
+/** What can be wrong with a step, as facts; what is wrong with a change or a launch is said by the bench. */
+export type StepFact =
+  | { readonly code: 'program-not-running'; readonly program: string }
+  | { readonly code: 'already-running'; readonly program: string; readonly window: string; readonly what: 'refused' }
+  | { readonly code: 'already-running'; readonly program: string; readonly what: 'left-open' }
+  | { readonly code: 'error-window'; readonly program: string; readonly text: string; readonly because: string }
+  | { readonly code: 'place-missing'; readonly path: string; readonly nearest?: string }
+  | { readonly code: 'no-opener'; readonly kind: 'address' | 'folder' | 'file'; readonly place: string }
+  | { readonly code: 'control-fixed'; readonly device: string; readonly control: string }
+  /** None of a kind of device is there: `is no display`, `are no displays`. */
+  | { readonly code: 'device-missing'; readonly kind: string }
+  | { readonly code: 'value-refused'; readonly control: string; readonly lacks: 'steps' | 'other-way' }
+  | {
+      readonly code: 'not-followed'
+      readonly device: string
+      readonly control: string
+      readonly still: string
+      readonly because?: string
+    }
+  | { readonly code: 'taken-over'; readonly device: string; readonly control: string; readonly value: string }
+  | { readonly code: 'already-running'; readonly window: string; readonly what: 'raises' | 'ignores' | 'refuses' }
+  | { readonly code: 'single-instance'; readonly program: string }
+  | { readonly code: 'environment-unknown'; readonly program: string; readonly name: string; readonly nearest?: string }
+  | {
+      readonly code: 'value-unknown'
+      readonly program: string
+      readonly of: string
+      readonly value: string
+      readonly known: readonly string[]
+    }
+  | {
+      readonly code: 'profile-unknown'
+      readonly program: string
+      readonly value: string
+      readonly known: readonly string[]
+    }
+  | { readonly code: 'option-unknown'; readonly program: string }
+
+/** The sentence of a fact. */
+export function describeIssue(fact: StepFact): string {
+  switch (fact.code) {
+    case 'program-not-running':
+      return `${fact.program} is not running, so there is no window to bring to the front.`
+    case 'already-running':
+      switch (fact.what) {
+        case 'refused':
+          return `${fact.program} already runs (${fact.window}), and this lever does not open it again.`
+        case 'left-open':
+          return `${fact.program} has unsaved work and was left open, so it was not opened again.`
+        case 'raises':
+          return `${fact.window} runs now; it would come to the front without the arguments.`
+        case 'ignores':
+          return `${fact.window} runs now and takes no new arguments; it would only come to the front.`
+        case 'refuses':
+          return `${fact.window} runs now, so a pull would be refused.`
+        default:
+          return assertNever(fact)
+      }
+    case 'error-window':
+      return `${fact.program} showed an error window. ${fact.text}: ${fact.because}`
+    case 'place-missing': {
+      const nearest = fact.nearest === undefined ? '' : ` Did you mean “${fact.nearest}”?`
+      return `There is no folder or file ${fact.path} on the bench.${nearest}`
+    }
+    case 'no-opener': {
+      const what = { address: 'addresses', folder: 'folders', file: `files such as ${fact.place}` }[fact.kind]
+      return `No program on the bench opens ${what}. Name one in the step.`
+    }
+    case 'control-fixed':
+      return `${fact.control} of ${fact.device} shows what is so; no lever can set it.`
+    case 'device-missing':
+      return `There ${fact.kind} on the bench.`
+    case 'value-refused':
+      return fact.lacks === 'steps'
+        ? `${fact.control} has no steps.`
+        : `${fact.control} is no switch, so it has no other way.`
+    case 'not-followed': {
+      const because = fact.because === undefined ? '' : ` (${fact.because})`
+      return `${fact.device} did not follow: ${fact.control} is still ${fact.still}${because}.`
+    }
+    case 'taken-over':
+      return `${fact.device}: ${fact.control} was set to ${fact.value} by somebody else meanwhile, and stays so.`
+    case 'single-instance':
+      return `${fact.program} runs once only: it will not open another.`
+    case 'environment-unknown': {
+      const nearest = fact.nearest === undefined ? '' : ` Did you mean “${fact.nearest}”?`
+      return `${fact.program} does not read ${fact.name} from the environment.${nearest}`
+    }
+    case 'value-unknown':
+      return `${fact.program} does not know “${fact.value}” for ${fact.of}. It knows ${fact.known.join(', ')}.`
+    case 'profile-unknown': {
+      const instead = didYouMean(fact.value, fact.known) || ` It has ${fact.known.join(', ')}.`
+      return `${fact.program} has no profile “${fact.value}”.${instead}`
+    }
+    case 'option-unknown':
+      return `${fact.program} has no profiles; it opens the place without one.`
+    default:
+      return assertNever(fact)
+  }
+}
+
+/** An issue with its facts, its sentence, and the dotted path of what it is about. */
+export function stepIssue<F extends StepFact>(fact: F, at?: string): F & Issue {
+  return { ...fact, message: describeIssue(fact), ...(at === undefined ? {} : { at }) } as F & Issue
+}

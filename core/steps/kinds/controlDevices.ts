@@ -1,0 +1,367 @@
+import { z } from 'zod'
+import {
+  applyChange,
+  benchIssue,
+  controlValueSchema,
+  defaultDevice,
+  deviceKindSchema,
+  deviceKindWords,
+  valueInWords,
+} from '../../bench'
+import type { BenchState, Change, Control, ControlValue, Device } from '../../bench'
+import { listed, nearestName } from '../../names'
+import { assertNever, fail, own, succeed } from '../../result'
+import type { Issue, Result } from '../../result'
+import { defineStep } from '../defineStep'
+import { durationInWords } from '../duration'
+import { failed } from '../effect'
+import type { StepContext, StepEffect } from '../effect'
+import { deviceIdSchema } from '../fields'
+import { fault } from '../finding'
+import { stepIssue } from '../issues'
+
+const targetSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('devices'),
+    deviceIds: z.array(deviceIdSchema).min(1, 'Choose a device.').max(100),
+  }),
+  z.object({ kind: z.literal('all'), deviceKind: deviceKindSchema }),
+  z.object({ kind: z.literal('default'), deviceKind: deviceKindSchema }),
+])
+
+const wayOfChangeSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('set'), value: controlValueSchema }),
+  /** Where the state is unknown, it becomes `whenUnknown`, or the user is asked. */
+  z.object({ kind: z.literal('toggle'), whenUnknown: z.union([z.boolean(), z.literal('ask')]) }),
+  /** The next of the values after the one it has; the first where it has another. */
+  z.object({
+    kind: z.literal('cycle'),
+    values: z.array(controlValueSchema).min(2, 'Choose at least two values.').max(50),
+  }),
+  /** Up or down by so much, within the limits of the control. */
+  z.object({ kind: z.literal('step'), by: z.number() }),
+  /** Little by little to a value, in so much time. */
+  z.object({
+    kind: z.literal('ramp'),
+    value: z.number(),
+    overMs: z.number().int().min(100, 'At least 0.1 s.').max(3_600_000, 'At most an hour.'),
+  }),
+])
+
+type WayOfChange = z.infer<typeof wayOfChangeSchema>
+type RampWay = Extract<WayOfChange, { kind: 'ramp' }>
+
+/** Which control of which devices. */
+interface Aim {
+  target: z.infer<typeof targetSchema>
+  controlId: string
+}
+interface ControlStep extends Aim {
+  to: WayOfChange
+}
+
+/** Alters a control: of named devices, of all of a kind, or of the default one of a kind, whichever that is then. */
+export const controlDevices = defineStep({
+  kind: 'device.control',
+  label: 'Change a device or setting',
+  help: 'Mute, power, plan, brightness: set, the other way, the next, up or down.',
+  nature: 'device',
+  isState: true,
+  fields: { target: targetSchema, controlId: z.string().min(1, 'Choose a control.'), to: wayOfChangeSchema },
+  fresh: {
+    target: { kind: 'devices', deviceIds: [] },
+    controlId: '',
+    to: { kind: 'toggle', whenUnknown: true },
+  },
+  sentence: (step, { devices = {} }) => controlSentence(step, devices),
+  /**
+   * Alters the controls and reads them back: devices that did not follow make it fail, with those that did altered all
+   * the same. Issues: those of `targetsOf`, `control-fixed`, `value-refused`, `device-held`, `not-followed`, and
+   * `taken-over` for a ramp.
+   */
+  perform: (step, bench, context) => controlTargets(step, bench, context),
+  lint(step, bench) {
+    if (step.target.kind === 'devices' && step.target.deviceIds.length === 0) return []
+    const effect = controlTargets(step, bench, { nowMs: 0 })
+    return effect.kind === 'failed' ? [fault('target', effect.issue)] : []
+  },
+  devicesMeant(step, bench) {
+    const devices = devicesOf(step.target, bench)
+    return devices.ok ? devices.value.map((device) => device.id) : []
+  },
+  lamp(step, bench) {
+    const targets = targetsOf(step, bench)
+    const [first] = targets.ok ? targets.value : []
+    if (!first || first.control.kind === 'level') return undefined
+    const { to, controlId } = step
+    return { deviceId: first.device.id, controlId, ...(to.kind === 'set' ? { litWhen: to.value } : {}) }
+  },
+  leadsTo(step, bench) {
+    if (step.to.kind !== 'toggle' && step.to.kind !== 'cycle') return undefined
+    const effect = controlTargets(step, bench, { nowMs: 0 })
+    const [change] = effect.kind === 'done' ? effect.changes : []
+    if (change?.kind !== 'device.set') return undefined
+    const control = own(own(bench.devices, change.deviceId)?.controls ?? {}, change.controlId)
+    return control && valueInWords(control, change.value)
+  },
+})
+
+/** A step that changes one control of one device in the way that is usual for it: the other way, up by a step, the next. */
+export function usualControlStep(id: string, deviceId: string, controlId: string, control: Control) {
+  const target = { kind: 'devices' as const, deviceIds: [deviceId] }
+  return { id, kind: controlDevices.kind, target, controlId, to: usualWay(control), onFailure: 'stop' as const }
+}
+
+function usualWay(control: Control): WayOfChange {
+  switch (control.kind) {
+    case 'switch':
+      return { kind: 'toggle', whenUnknown: true }
+    case 'level':
+      return { kind: 'step', by: control.step }
+    case 'choice':
+      return { kind: 'cycle', values: control.choices.map((choice) => choice.id) }
+    default:
+      return assertNever(control)
+  }
+}
+
+/** The devices a step is about, as the bench stands. Issues: `device-missing`, `device-absent`, `control-missing`, `control-fixed`. */
+export function targetsOf({ target, controlId }: Aim, bench: BenchState): Result<Target[]> {
+  const devices = devicesOf(target, bench)
+  if (!devices.ok) return devices
+  const issues: Issue[] = []
+  const found: Target[] = []
+  for (const device of devices.value) {
+    const control = own(device.controls, controlId)
+    if (control?.readOnly)
+      issues.push(stepIssue({ code: 'control-fixed', device: device.name, control: control.name }, 'controlId'))
+    else if (device.plugged === false) issues.push(benchIssue({ code: 'device-absent', device: device.name }, 'target'))
+    else if (!control) {
+      const known = Object.keys(device.controls)
+      issues.push(benchIssue({ code: 'control-missing', device: device.name, controlId, known }, 'controlId'))
+    } else found.push({ device, control })
+  }
+  return issues.length > 0 ? fail(...issues) : succeed(found)
+}
+
+function devicesOf(target: Aim['target'], bench: BenchState): Result<Device[]> {
+  switch (target.kind) {
+    case 'devices': {
+      const missing = target.deviceIds.filter((id) => !own(bench.devices, id))
+      if (missing.length === 0) return succeed(target.deviceIds.map((id) => own(bench.devices, id)!))
+      const known = Object.keys(bench.devices)
+      const issueOf = (deviceId: string) =>
+        benchIssue({ code: 'device-missing', deviceId, nearest: nearestName(deviceId, known) }, 'target')
+      return fail(...missing.map(issueOf))
+    }
+    case 'all': {
+      const { deviceKind } = target
+      // Of all of a kind, those that are there are meant.
+      const present = Object.values(bench.devices).filter(
+        (device) => device.kind === deviceKind && device.plugged !== false,
+      )
+      const kind = `are no ${deviceKindWords[deviceKind].all}`
+      return present.length > 0 ? succeed(present) : fail(stepIssue({ code: 'device-missing', kind }, 'target'))
+    }
+    case 'default': {
+      const device = defaultDevice(bench, target.deviceKind)
+      const kind = `is no ${deviceKindWords[target.deviceKind].one}`
+      return device ? succeed([device]) : fail(stepIssue({ code: 'device-missing', kind }, 'target'))
+    }
+    default:
+      return assertNever(target)
+  }
+}
+
+type ControlContext = Pick<StepContext, 'nowMs' | 'answer' | 'progress' | 'hurried'>
+
+function controlTargets(step: ControlStep, bench: BenchState, context: ControlContext): StepEffect {
+  const targets = targetsOf(step, bench)
+  if (!targets.ok) return failed(targets.issues)
+  const { to } = step
+  if (to.kind === 'ramp') return rampDevices(step, to, targets.value, bench, context)
+  const first = targets.value.find(({ control }) => control.value !== null)?.control ?? targets.value[0]!.control
+  const { answer } = context
+  if (to.kind === 'toggle' && to.whenUnknown === 'ask' && answer === undefined) {
+    if (first.kind === 'switch' && first.value === null) return askWhichWay(first, targets.value)
+  }
+  const whenUnknown = to.kind === 'toggle' && to.whenUnknown !== 'ask' ? to.whenUnknown : answer === 'on'
+  const wanted: Wanted[] = []
+  for (const target of targets.value) {
+    const value = nextValue(to, target.control, first, whenUnknown)
+    if (!value.ok) return failed(value.issues)
+    wanted.push({ ...target, value: value.value })
+  }
+  return setAndReadBack(step.controlId, wanted, bench)
+}
+
+function askWhichWay(control: Extract<Control, { kind: 'switch' }>, targets: readonly Target[]): StepEffect {
+  const devices = listed(targets.map(({ device }) => device.name))
+  return {
+    kind: 'asks',
+    question: {
+      kind: 'choice',
+      text: `${control.name} of ${devices} is unknown. What shall it become?`,
+      choices: [
+        { id: 'on', label: control.on },
+        { id: 'off', label: control.off },
+      ],
+    },
+  }
+}
+
+/** The value a control gets; several controls that go the other way all become the same, by the first one that is known. Issue: `value-refused`. */
+function nextValue(
+  to: Exclude<WayOfChange, RampWay>,
+  control: Control,
+  first: Control,
+  whenUnknown: boolean,
+): Result<ControlValue> {
+  switch (to.kind) {
+    case 'set':
+      return succeed(to.value)
+    case 'toggle':
+      return control.kind === 'switch'
+        ? succeed(typeof first.value === 'boolean' ? !first.value : whenUnknown)
+        : fail(stepIssue({ code: 'value-refused', control: control.name, lacks: 'other-way' }, 'to'))
+    case 'cycle':
+      return succeed(to.values[(to.values.indexOf(first.value) + 1) % to.values.length]!)
+    case 'step':
+      return control.kind === 'level'
+        ? succeed(Math.min(control.max, Math.max(control.min, (control.value ?? control.min) + to.by)))
+        : fail(stepIssue({ code: 'value-refused', control: control.name, lacks: 'steps' }, 'to'))
+    default:
+      return assertNever(to)
+  }
+}
+
+interface Target {
+  readonly device: Device
+  readonly control: Control
+}
+interface Wanted extends Target {
+  readonly value: ControlValue
+}
+
+/** Each of the values, and whether the device then has it. */
+function setAndReadBack(
+  controlId: string,
+  wanted: readonly Wanted[],
+  bench: BenchState,
+): Extract<StepEffect, { kind: 'done' | 'failed' }> {
+  const changes: Change[] = []
+  const notes: string[] = []
+  const issues: Issue[] = []
+  let now = bench
+  for (const { device, control, value } of wanted) {
+    const change: Change = { kind: 'device.set', deviceId: device.id, controlId, value }
+    const after = applyChange(now, change)
+    if (!after.ok) {
+      issues.push(after.issues[0]!)
+      continue
+    }
+    now = after.value
+    const read = now.devices[device.id]!.controls[controlId]!
+    if (read.value === value) {
+      changes.push(change)
+      notes.push(`${device.name}: ${control.name} is ${valueInWords(control, value)}.`)
+    } else {
+      const still = valueInWords(read)
+      const because = device.fault?.because
+      issues.push(stepIssue({ code: 'not-followed', device: device.name, control: control.name, still, because }))
+    }
+  }
+  const note = notes.join(' ')
+  return issues.length === 0 ? { kind: 'done', changes, note } : { ...failed(issues), changes }
+}
+
+/** How often a ramp sets its value; no finer than `FINEST_MS`. */
+const RAMP_PARTS = 20
+const FINEST_MS = 100
+
+function rampDevices(
+  { controlId }: Aim,
+  to: RampWay,
+  targets: readonly Target[],
+  bench: BenchState,
+  { nowMs, progress: ramp, hurried }: ControlContext,
+): StepEffect {
+  const levels = targets.flatMap(({ device, control }) => (control.kind === 'level' ? [{ device, control }] : []))
+  const other = targets.find(({ control }) => control.kind !== 'level')
+  if (other) return failed([stepIssue({ code: 'value-refused', control: other.control.name, lacks: 'steps' }, 'to')])
+  const overtaken = levels.find(
+    ({ device, control }) => ramp?.last[device.id] !== undefined && control.value !== ramp.last[device.id],
+  )
+  if (overtaken) {
+    const { device, control } = overtaken
+    const value = valueInWords(control)
+    return failed([stepIssue({ code: 'taken-over', device: device.name, control: control.name, value })])
+  }
+  const startedAtMs = ramp?.startedAtMs ?? nowMs
+  const from =
+    ramp?.from ?? Object.fromEntries(levels.map(({ device, control }) => [device.id, control.value ?? control.min]))
+  const share = hurried ? 1 : Math.min(1, (nowMs - startedAtMs) / to.overMs)
+  const wanted = levels.map(({ device, control }): Wanted => ({
+    device,
+    control,
+    value: share === 0 ? control.value : between(from[device.id] ?? control.min, to.value, share, control.step),
+  }))
+  const set = setAndReadBack(controlId, wanted, bench)
+  if (set.kind === 'failed' || share === 1) return set
+  const last = Object.fromEntries(
+    wanted.flatMap(({ device, value }) => (typeof value === 'number' ? [[device.id, value]] : [])),
+  )
+  return {
+    kind: 'goes-on',
+    changes: set.changes,
+    untilMs: Math.min(startedAtMs + to.overMs, nowMs + Math.max(FINEST_MS, to.overMs / RAMP_PARTS)),
+    progress: { kind: 'ramp', startedAtMs, from, last },
+    note: `On its way to ${to.value}.`,
+  }
+}
+
+/** A share of the way, on the steps of the control and never past the end, which is reached exactly. */
+function between(from: number, to: number, share: number, step: number): number {
+  const value = from + Math.round(((to - from) * share) / step) * step
+  return share === 1 ? to : Math.min(Math.max(value, Math.min(from, to)), Math.max(from, to))
+}
+
+/** Devices are named where the names are known. */
+function controlSentence({ target, controlId, to }: ControlStep, devices: BenchState['devices']): string {
+  const control = Object.values(devices).find(
+    (device) =>
+      (target.kind === 'devices' ? target.deviceIds.includes(device.id) : device.kind === target.deviceKind) &&
+      own(device.controls, controlId),
+  )?.controls[controlId]
+  const what = `${control?.name ?? controlId} of ${targetWords(target, devices)}`
+  const words = (value: ControlValue) => (control ? valueInWords(control, value) : String(value))
+  switch (to.kind) {
+    case 'set':
+      return `Sets ${what} to ${words(to.value)}.`
+    case 'toggle':
+      return `Switches ${what} the other way${to.whenUnknown === 'ask' ? ', asking where it is unknown' : ''}.`
+    case 'cycle':
+      return `Goes on from ${to.values.map(words).join(' to ')} with ${what}.`
+    case 'ramp':
+      return `Takes ${what} to ${words(to.value)} within ${durationInWords(to.overMs)}.`
+    case 'step': {
+      const unit = control?.kind === 'level' ? ` ${control.unit}` : ''
+      return `Turns ${what} ${to.by < 0 ? 'down' : 'up'} by ${Math.abs(to.by)}${unit}.`
+    }
+    default:
+      return assertNever(to)
+  }
+}
+
+function targetWords(target: Aim['target'], devices: BenchState['devices']): string {
+  switch (target.kind) {
+    case 'devices':
+      return target.deviceIds.map((id) => own(devices, id)?.name ?? `the missing device “${id}”`).join(', ')
+    case 'all':
+      return `all ${deviceKindWords[target.deviceKind].all}`
+    case 'default':
+      return `the ${deviceKindWords[target.deviceKind].one} in use`
+    default:
+      return assertNever(target)
+  }
+}

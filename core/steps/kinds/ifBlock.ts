@@ -1,0 +1,41 @@
+import { z } from 'zod'
+import { conditionSchema, describeCondition, evaluate } from '../../conditions'
+import { defineBlock } from '../defineStep'
+
+/** The first branch whose condition holds, else the steps of `otherwise`. */
+export const ifBlock = defineBlock({
+  kind: 'if',
+  label: 'If',
+  help: 'Steps that are done only where something holds on the bench, and others where it does not.',
+  nature: 'sheet',
+  fields: (list) => ({
+    branches: z
+      .array(z.object({ condition: conditionSchema, steps: list }))
+      .min(1, 'Say what must hold.')
+      .max(20),
+    otherwise: list.optional(),
+  }),
+  fresh: { branches: [] },
+  sentence({ branches, otherwise }, names) {
+    const [first] = branches
+    if (!first) return 'Does something if …'
+    const more = branches.length > 1 ? `, or one of ${branches.length - 1} more cases` : ''
+    const other = otherwise && otherwise.length > 0 ? ', else something other' : ''
+    return `Does something if ${describeCondition(first.condition, { programs: names.programs, devices: names.devices ?? {} })}${more}${other}.`
+  },
+  children: ({ branches, otherwise }) => [
+    ...branches.map(({ steps }, i) => ({ list: `branches.${i}.steps`, steps })),
+    ...(otherwise ? [{ list: 'otherwise', steps: otherwise }] : []),
+  ],
+  next({ branches, otherwise }, place, bench, { minuteOfDay }) {
+    if (place.at === 'end') return { kind: 'leave', because: '' }
+    const reasons: string[] = []
+    for (const [i, { condition }] of branches.entries()) {
+      const { holds, because } = evaluate(condition, bench, minuteOfDay)
+      if (holds) return { kind: 'enter', list: `branches.${i}.steps`, because }
+      reasons.push(because)
+    }
+    const because = reasons.join(', and ')
+    return otherwise ? { kind: 'enter', list: 'otherwise', because } : { kind: 'leave', because }
+  },
+})

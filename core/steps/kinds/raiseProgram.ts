@@ -1,0 +1,28 @@
+import { frontWindow, programMissing, windowsOf } from '../../bench'
+import { own } from '../../result'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { programIdSchema } from '../fields'
+import { stepIssue } from '../issues'
+import { lintProgramId } from '../lintParts'
+import { programName } from '../names'
+
+export const raiseProgram = defineStep({
+  kind: 'program.raise',
+  label: 'Bring a program to the front',
+  help: 'Its topmost window; minimized windows are shown again.',
+  nature: 'program',
+  fields: { programId: programIdSchema },
+  fresh: { programId: '' },
+  sentence: (step, names) => `Brings ${programName(step.programId, names)} to the front.`,
+  lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
+  perform({ programId }, bench) {
+    const program = own(bench.programs, programId)
+    if (!program) return failed([programMissing(bench, programId)])
+    const window = windowsOf(bench, programId)[0]
+    if (!window) return failed([stepIssue({ code: 'program-not-running', program: program.name })])
+    const isInFront = frontWindow(bench)?.id === window.id
+    const note = isInFront ? `${program.name} was in front already.` : `${program.name} came to the front.`
+    return { kind: 'done', changes: [{ kind: 'window.raise', windowId: window.id }], note }
+  },
+})

@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import { listed } from '../../names'
+import { own } from '../../result'
+import { defineStep } from '../defineStep'
+import { frameIdSchema } from '../fields'
+import { frameName } from '../names'
+
+/** Switches frames of levers on or off, or each the other way. */
+export const switchFrames = defineStep({
+  kind: 'frame.switch',
+  label: 'Switch a frame of levers',
+  help: 'On, off, or the other way; its keys follow at once.',
+  nature: 'keys',
+  isState: true,
+  fields: {
+    frameIds: z.array(frameIdSchema).min(1, 'Choose a frame.').max(100),
+    to: z.enum(['on', 'off', 'toggle']),
+  },
+  fresh: { frameIds: [], to: 'toggle' },
+  sentence(step, names) {
+    const frames = listed(step.frameIds.map((id) => frameName(id, names)))
+    return `Switches ${frames} ${step.to === 'toggle' ? 'the other way' : step.to}.`
+  },
+  perform({ frameIds, to }, bench, { framesOn }) {
+    const isOn = (id: string) => framesOn?.(id, bench) ?? own(bench.frameSwitches ?? {}, id) ?? false
+    return {
+      kind: 'done',
+      changes: frameIds.map((frameId) => ({
+        kind: 'frame.switch',
+        frameId,
+        on: to === 'toggle' ? !isOn(frameId) : to === 'on',
+      })),
+      note: `${frameIds.length === 1 ? 'The frame is' : 'The frames are'} switched.`,
+    }
+  },
+})

@@ -1,0 +1,39 @@
+import { frontWindow, windowsOf } from '../../bench'
+import { defineStep } from '../defineStep'
+import { argumentsSchema, programIdSchema } from '../fields'
+import { lintProgramArguments } from '../lintParts'
+import { programName } from '../names'
+import { openProgram } from './openProgram'
+
+/** From one program to the other and back, by what is in front; each is started with its arguments if it does not run. */
+export const switchPrograms = defineStep({
+  kind: 'program.switch',
+  label: 'Switch between two programs',
+  help: 'From one to the other and back, by what is in front; started if not running.',
+  nature: 'program',
+  fields: {
+    programId: programIdSchema,
+    args: argumentsSchema.default([]),
+    otherId: programIdSchema,
+    otherArgs: argumentsSchema.default([]),
+  },
+  fresh: { programId: '', args: [], otherId: '', otherArgs: [] },
+  sentence: (step, names) =>
+    `Goes from ${programName(step.programId, names)} to ${programName(step.otherId, names)} and back.`,
+  lint(step, bench, table) {
+    const first = { programId: step.programId, programAt: 'programId', args: step.args, at: 'args' }
+    const other = { programId: step.otherId, programAt: 'otherId', args: step.otherArgs, at: 'otherArgs' }
+    return [
+      ...lintProgramArguments({ ...first, mended: (args) => ({ ...step, args }) }, bench, table),
+      ...lintProgramArguments({ ...other, mended: (otherArgs) => ({ ...step, otherArgs }) }, bench, table),
+    ]
+  },
+  perform(step, bench, context) {
+    const isThere = frontWindow(bench)?.programId === step.programId
+    const programId = isThere ? step.otherId : step.programId
+    const args = isThere ? step.otherArgs : step.args
+    const whenRunning = windowsOf(bench, programId).length > 0 ? 'raise' : 'program'
+    const { id, onFailure } = step
+    return openProgram.perform({ id, onFailure, kind: 'program.open', programId, args, whenRunning }, bench, context)
+  },
+})

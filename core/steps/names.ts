@@ -1,0 +1,29 @@
+import type { BenchState } from '../bench'
+import { listed } from '../names'
+
+/** The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not given. */
+export type Names = Pick<BenchState, 'programs'> & {
+  readonly frames?: Readonly<Record<string, string>>
+  readonly devices?: BenchState['devices']
+}
+
+export function programName(id: string, names: Names): string {
+  return names.programs[id]?.name ?? `the missing program “${id}”`
+}
+
+export function programNames(ids: readonly string[], names: Names): string {
+  return listed(ids.map((id) => programName(id, names)))
+}
+
+export function frameName(id: string, names: Names): string {
+  return names.frames?.[id] ?? `the frame “${id}”`
+}
+
+/** The first three of a list of texts, and how many more there are. */
+export function firstOf(texts: readonly string[]): string {
+  const shown = texts
+    .slice(0, 3)
+    .map((text) => (text === '' ? '“”' : text))
+    .join(', ')
+  return texts.length > 3 ? `${shown} and ${texts.length - 3} more` : shown
+}

@@ -1,0 +1,3 @@
+/** What a step acts on; the plate of its lever shows it by colour and glyph. A lever of several steps is a `sheet`. */
+export const NATURES = ['program', 'place', 'device', 'keys', 'message', 'sheet'] as const
+export type Nature = (typeof NATURES)[number]

@@ -1,0 +1,14 @@
+import { z } from 'zod'
+
+/** How far a step has come that does its work little by little; it is stored with its run between the parts. */
+export const progressSchema = z.discriminatedUnion('kind', [
+  /** What a ramp began with and what it set last, by device. */
+  z.object({
+    kind: z.literal('ramp'),
+    startedAtMs: z.number(),
+    from: z.record(z.string(), z.number()),
+    last: z.record(z.string(), z.number()),
+  }),
+])
+export type Progress = z.infer<typeof progressSchema>
+export type ProgressOf<K extends Progress['kind']> = Extract<Progress, { kind: K }>

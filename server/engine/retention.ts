@@ -1,0 +1,48 @@
+import { dropRevisions } from '../database/revisionTable'
+import { dropLogs, dropRuns, seqBehind } from '../database/runTable'
+import type { Store } from './store'
+
+const FIRST_AFTER_MS = 20_000
+const EVERY_MS = 3_600_000
+/** So many runs go at once, so that nothing else waits long. */
+const RUNS_AT_ONCE = 500
+const DAY_MS = 86_400_000
+
+/** Drops what is kept no longer, by the settings as they stand: soon after the start, and every hour. */
+export class Retention {
+  private timer: NodeJS.Timeout
+
+  constructor(private readonly store: Store) {
+    this.timer = setTimeout(() => void this.sweepAgain(), FIRST_AFTER_MS).unref()
+  }
+
+  close(): void {
+    clearTimeout(this.timer)
+  }
+
+  private async sweepAgain(): Promise<void> {
+    await sweep(this.store).catch((error: unknown) => console.error('retention:', error))
+    this.timer = setTimeout(() => void this.sweepAgain(), EVERY_MS).unref()
+  }
+}
+
+/** Drops logs, runs and edits beyond what is kept. How many runs and logs there were. */
+export async function sweep(store: Store): Promise<{ runs: number; logs: number }> {
+  const { runDays, mostRuns, mostLogs, revisionDays, mostRevisions } = store.book.settings.body.retention
+  const nowMs = store.clock.nowMs()
+  const inSlices = async (drop: () => Promise<number>) => {
+    let dropped = 0
+    for (;;) {
+      const count = await store.aside(drop)
+      dropped += count
+      if (count < RUNS_AT_ONCE) return dropped
+    }
+  }
+  const beforeMs = nowMs - runDays * DAY_MS
+  const runsUpto = await store.aside((database) => seqBehind(database, mostRuns))
+  const runs = await inSlices(() => dropRuns(store.database, { beforeMs, uptoSeq: runsUpto }, RUNS_AT_ONCE))
+  const logsUpto = await store.aside((database) => seqBehind(database, mostLogs))
+  const logs = await inSlices(() => dropLogs(store.database, logsUpto, RUNS_AT_ONCE))
+  await store.aside((database) => dropRevisions(database, nowMs - revisionDays * DAY_MS, mostRevisions))
+  return { runs, logs }
+}

@@ -1,0 +1,454 @@
+import type { BenchState, Change } from '../../core/bench'
+import type { ValueTable } from '../../core/command'
+import { isFrameOn } from '../../core/levers'
+import type { Lever } from '../../core/levers'
+import { fail, succeed, valueOf } from '../../core/result'
+import type { Issue, Result } from '../../core/result'
+import {
+  advanceHead,
+  failHead,
+  gateRun,
+  pullForward,
+  putBack,
+  rehearse,
+  runHeadSchema,
+  runIssue,
+  runSheetSchema,
+  startRun,
+  stopHead,
+} from '../../core/run'
+import type { LogEntry, PutBackReport, Rehearsal, RunHead, RunSheet, RunSource } from '../../core/run'
+import type { StepContext, StepValue } from '../../core/steps'
+import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable'
+import type { WholeRun } from '../database/runTable'
+import { putAside } from '../database/setAside'
+import { minuteOfDay } from './clock'
+import { newId } from './newId'
+import type { PlannedEntry, Plan, Store, World } from './store'
+
+/** The longest delay a timer of the platform can hold. */
+const LONGEST_TIMER_MS = 2 ** 31 - 1
+/** So long runs go on in one stretch before what they did is stored and others have their turn, keys above all. */
+const STRETCH_MS = 5
+
+const NOT_ASKING: Issue = { code: 'not-asking', message: 'This run does not ask anything now.' }
+const NOT_WAITING: Issue = { code: 'not-waiting', message: 'This run does not wait now.' }
+
+type Pullable = Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>
+
+/** A run that has not ended, in memory. The log is only ever added to. */
+interface OpenRun {
+  readonly seq: number
+  readonly sheet: RunSheet
+  readonly log: LogEntry[]
+  head: RunHead
+}
+
+/** Gets what a step asks for and only the machine has, such as the result of a script. */
+export type Fetch = (request: StepValue) => Promise<StepValue>
+
+/** Takes runs on, several side by side, a stretch at a time; each stretch is stored as a whole. */
+export class RunDriver {
+  private readonly open = new Map<string, OpenRun>()
+  private readonly timers = new Map<string, NodeJS.Timeout>()
+  private readonly watchers = new Map<string, (() => void)[]>()
+  private isTurnDue = false
+  private isClosed = false
+  /** Whose turn is next, so that a long run does not keep another from going on. */
+  private turn = 0
+
+  constructor(
+    private readonly store: Store,
+    private readonly fetch: Fetch = () => Promise.reject(new Error('nothing here can get that')),
+  ) {}
+
+  /** Goes on with the runs that had not ended when they were last stored. */
+  async resume(): Promise<void> {
+    for (const row of await readOpenRuns(this.store.database)) {
+      const head = runHeadSchema.safeParse(row.head)
+      const sheet = runSheetSchema.safeParse(row.sheet)
+      if (!head.success || !sheet.success) {
+        const because = (head.error ?? sheet.error)!.message
+        await putAside(this.store.database, 'runs', row.id, row, because)
+        await abandonRun(this.store.database, row.id)
+        continue
+      }
+      const log = await readLog(this.store.database, row.id)
+      // A wait never takes longer than its own length after a start, also where the clock was set back.
+      const restarted = withinItsLength(head.data, this.store.clock.nowMs())
+      this.open.set(row.id, { seq: row.seq, head: restarted, sheet: sheet.data, log })
+    }
+    for (const id of this.open.keys()) this.follow(id)
+  }
+
+  /** Whether a run of this lever is still going on. */
+  isRunning(leverId: string): boolean {
+    for (const { head } of this.open.values()) if (head.leverId === leverId) return true
+    return false
+  }
+
+  /**
+   * A plan that starts a run, with as much of it as is done in one stretch. With a question it asks that first. `over`
+   * says why nothing of it could be done; the run is over then.
+   */
+  planPull(
+    world: World,
+    lever: Pullable,
+    source: RunSource,
+    { values, question, over }: PullOptions = {},
+  ): Plan<RunHead> {
+    const begun = startRun(lever, { nowMs: world.nowMs, nextId: newId, source, values })
+    const { steps, values: known, log: _log, ...head } = question === undefined ? begun : gateRun(begun, question)
+    const run: OpenRun = { seq: this.store.nextRunSeq(), head, sheet: { steps, values: known }, log: [] }
+    if (over) run.head = failHead(run.head, [], over, world.nowMs).run
+    const stretch = this.stretch([run], world)
+    const reached = stretch.heads.get(head.id)!
+    return {
+      answer: reached,
+      bench: stretch.bench,
+      log: stretch.log,
+      runs: [{ seq: run.seq, head: reached, sheet: run.sheet }],
+      adopt: () => this.settle({ ...run, head: reached, log: stretch.logs.get(head.id)! }),
+    }
+  }
+
+  /** Starts a run of something that is no lever of the book; resolves when it is stored. */
+  async pull(lever: Pullable, source: RunSource): Promise<RunHead> {
+    const pulled = await this.store.change((world) => succeed(this.planPull(world, lever, source)))
+    return valueOf(pulled)
+  }
+
+  rehearse(lever: Pullable, values: ValueTable | undefined, answers?: Readonly<Record<string, string>>): Rehearsal {
+    const { nowMs, nextId, framesOn } = this.contextOf(this.store.clock.nowMs())
+    return rehearse(lever, this.store.bench, { nowMs, nextId, values, framesOn, minuteOfDay: minuteOfDay(), answers })
+  }
+
+  /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
+  async settled(runId: string, patienceMs = 10_000): Promise<void> {
+    const isUnderWay = () => {
+      const phase = this.open.get(runId)?.head.phase
+      return phase === 'ready' || phase === 'fetching'
+    }
+    if (!isUnderWay()) return
+    await new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, patienceMs)
+      const watcher = () => {
+        if (isUnderWay()) return
+        clearTimeout(timer)
+        resolve()
+      }
+      this.watchers.set(runId, [...(this.watchers.get(runId) ?? []), watcher])
+    })
+  }
+
+  /** A run as it stands, from memory or from the store. */
+  async find(runId: string): Promise<WholeRun | undefined> {
+    const run = this.open.get(runId)
+    if (run) return { seq: run.seq, head: run.head, sheet: run.sheet, log: [...run.log] }
+    return readRun(this.store.database, runId)
+  }
+
+  /**
+   * Gives a run the answer to its question, where that is still the one asked. Issues: `not-asking`, `question-older`
+   * and `choice-unknown`.
+   */
+  async answer(runId: string, choice: string, questionId?: string): Promise<Result<null>> {
+    // Whoever does not say which question means the one that stands now, and not one that comes after it.
+    const meant = questionId ?? this.open.get(runId)?.head.question?.id
+    return this.go(runId, NOT_ASKING, ({ head }) => {
+      if (head.phase !== 'asking' || meant === undefined) return fail(NOT_ASKING)
+      if (head.question!.id !== meant)
+        return fail({
+          code: 'question-older',
+          message: 'That question was answered already; the run asks another one now.',
+          at: 'questionId',
+        })
+      const choices = head.question!.choices.map((entry) => entry.id)
+      if (!choices.includes(choice))
+        return fail({
+          code: 'choice-unknown',
+          message: `“${choice}” is none of the answers: ${choices.join(', ')}.`,
+          at: 'choice',
+        })
+      return succeed({ answer: choice })
+    })
+  }
+
+  /** Ends a run that has not ended. Issue: `already-ended`. */
+  async stop(runId: string): Promise<Result<null>> {
+    return this.replace(runId, 'already-ended', 'This run has ended already.', (run, nowMs) =>
+      stopHead(run.head, run.log, nowMs),
+    )
+  }
+
+  /** Ends the wait of a run now. Issue: `not-waiting`. */
+  async pullForward(runId: string): Promise<Result<null>> {
+    return this.go(runId, NOT_WAITING, ({ head }) =>
+      head.phase === 'waiting' ? succeed({ head: pullForward(head, this.store.clock.nowMs()) }) : fail(NOT_WAITING),
+    )
+  }
+
+  /** Takes back what a run changed. Issues: `still-running`, `run-missing`, `already-put-back`, `log-dropped`. */
+  async putBack(runId: string): Promise<Result<PutBackReport>> {
+    return this.store.change(async ({ bench, nowMs }) => {
+      if (this.open.has(runId))
+        return fail({
+          code: 'still-running',
+          message: 'This run is still going on. Stop it, or wait until it ends, then put it back.',
+        })
+      const run = await readRun(this.store.database, runId)
+      if (!run) return fail({ code: 'run-missing', message: 'There is no such run.' })
+      if (run.head.putBack) return fail({ code: 'already-put-back', message: 'This run was put back already.' })
+      if (!run.sheet)
+        return fail({
+          code: 'log-dropped',
+          message:
+            'What this run changed is kept no longer, so it cannot be put back. Settings say how long it is kept.',
+        })
+      const taken = putBack(run, bench)
+      const report = { atMs: nowMs, ...taken.report }
+      const log: PlannedEntry[] =
+        taken.changes.length > 0 ? [{ runId: null, source: 'put-back', changes: taken.changes }] : []
+      const runs = [{ seq: run.seq, head: { ...run.head, putBack: report } }]
+      return succeed({ answer: report, bench: taken.bench, log, runs })
+    })
+  }
+
+  close(): void {
+    this.isClosed = true
+    for (const timer of this.timers.values()) clearTimeout(timer)
+    this.timers.clear()
+  }
+
+  private contextOf(nowMs: number): Pick<StepContext, 'nowMs' | 'nextId' | 'framesOn' | 'minuteOfDay'> {
+    const minute = minuteOfDay()
+    return {
+      nowMs,
+      nextId: newId,
+      minuteOfDay: minute,
+      framesOn: (frameId: string, bench: BenchState) => {
+        const frame = this.store.book.frames.get(frameId)
+        return frame !== undefined && isFrameOn(frame, bench, minute)
+      },
+    }
+  }
+
+  /** Takes runs on in turns, until all of them wait, ask or end, or the stretch is over. Nothing of it is stored yet. */
+  private stretch(runs: readonly OpenRun[], world: World, first?: { id: string; part: Partial<StepContext> }): Stretch {
+    const context = this.contextOf(world.nowMs)
+    const heads = new Map(runs.map(({ head }) => [head.id, head]))
+    const logs = new Map(runs.map(({ head, log }) => [head.id, [...log]]))
+    const entries: PlannedEntry[] = []
+    const changes: Change[] = []
+    let bench = world.bench
+    let going = [...runs]
+    const endAt = performance.now() + STRETCH_MS
+    let part = first
+    do {
+      for (const run of going) {
+        const { id } = run.head
+        const given = part?.id === id ? part.part : {}
+        if (part?.id === id) part = undefined
+        const log = logs.get(id)!
+        const advance = advanceHead(heads.get(id)!, run.sheet, log, bench, { ...context, ...given })
+        for (const body of advance.entries) {
+          log.push(body)
+          entries.push({ runId: id, body })
+        }
+        changes.push(...advance.changes)
+        heads.set(id, advance.run)
+        bench = advance.bench
+      }
+      going = going.filter(({ head: { id } }) => heads.get(id)!.phase === 'ready')
+    } while (going.length > 0 && performance.now() < endAt)
+    return { bench, log: entries, heads, logs }
+  }
+
+  /** Plans and stores one stretch of some runs; what cannot be stored ends them, with the reason. */
+  private async take(runs: () => OpenRun[], first?: { id: string; part: Partial<StepContext> }): Promise<void> {
+    let taken: OpenRun[] = []
+    try {
+      await this.store.change((world) => {
+        taken = runs()
+        const stretch = this.stretch(taken, world, first)
+        const moved = taken.filter(({ head }) => stretch.heads.get(head.id) !== head)
+        const written = moved.map(({ seq, head }) => ({ seq, head: stretch.heads.get(head.id)! }))
+        const adopt = () => this.adopt(taken, stretch)
+        return succeed({ answer: null, bench: stretch.bench, log: stretch.log, runs: written, adopt })
+      })
+    } catch (error) {
+      for (const run of taken) await this.breakOff(run, error)
+    }
+  }
+
+  private adopt(runs: readonly OpenRun[], { heads, logs }: Stretch): void {
+    for (const run of runs) {
+      const { id } = run.head
+      for (const entry of logs.get(id)!.slice(run.log.length)) run.log.push(entry)
+      run.head = heads.get(id)!
+      this.settle(run)
+    }
+  }
+
+  /** A run whose stretch could not be stored is over; where not even that can be stored, it is over until the next start. */
+  private async breakOff(run: OpenRun, error: unknown): Promise<void> {
+    const because = runIssue({ code: 'not-stored', because: error instanceof Error ? error.message : String(error) })
+    console.error(`run ${run.head.id}:`, error)
+    const broken = failHead(run.head, run.log, because, this.store.clock.nowMs())
+    run.log.push(...broken.entries)
+    run.head = broken.run
+    await this.store
+      .change(() =>
+        succeed({
+          answer: null,
+          log: broken.entries.map((body) => ({ runId: run.head.id, body })),
+          runs: [{ seq: run.seq, head: run.head }],
+        }),
+      )
+      .catch((again: unknown) => console.error(`run ${run.head.id} could not be ended:`, again))
+    this.settle(run)
+  }
+
+  /** One run goes on, given what it waited for, if `allow` lets it. */
+  private async go(
+    runId: string,
+    over: Issue,
+    allow: (run: OpenRun) => Result<Partial<StepContext> & { head?: RunHead }>,
+  ): Promise<Result<null>> {
+    let refused: Result<null> | undefined
+    let given: { id: string; part: Partial<StepContext> } | undefined
+    const runs = (): OpenRun[] => {
+      const run = this.open.get(runId)
+      const allowed = run ? allow(run) : fail(over)
+      if (!run || !allowed.ok) {
+        refused = allowed as Result<null>
+        return []
+      }
+      const { head, ...part } = allowed.value
+      if (head) run.head = head
+      given!.part = part
+      return [run]
+    }
+    given = { id: runId, part: {} }
+    await this.take(runs, given)
+    if (refused) return refused
+    await this.settled(runId)
+    return succeed(null)
+  }
+
+  /** One run is given another head at once. */
+  private async replace(
+    runId: string,
+    code: string,
+    message: string,
+    alter: (run: OpenRun, nowMs: number) => { run: RunHead; entries: readonly LogEntry[] },
+  ): Promise<Result<null>> {
+    const done = await this.store.change(({ nowMs }) => {
+      const run = this.open.get(runId)
+      if (!run) return fail({ code, message })
+      const { run: head, entries } = alter(run, nowMs)
+      const adopt = () => {
+        run.log.push(...entries)
+        run.head = head
+        this.settle(run)
+      }
+      const log = entries.map((body) => ({ runId, body }))
+      return succeed({ answer: null, log, runs: [{ seq: run.seq, head }], adopt })
+    })
+    return done
+  }
+
+  /** Keeps a run in memory as long as it goes on, and sees to what comes next. */
+  private settle(run: OpenRun): void {
+    const { id, phase } = run.head
+    if (phase === 'ended') this.open.delete(id)
+    else this.open.set(id, run)
+    this.follow(id)
+    const watchers = this.watchers.get(id) ?? []
+    if (phase === 'ready' || phase === 'fetching') return
+    this.watchers.delete(id)
+    for (const watcher of watchers) watcher()
+  }
+
+  private follow(id: string): void {
+    clearTimeout(this.timers.get(id))
+    this.timers.delete(id)
+    const run = this.open.get(id)
+    switch (run?.head.phase) {
+      case 'ready':
+        this.takeTurnSoon()
+        break
+      case 'waiting':
+        this.wakeLater(id, run.head.wakeAtMs!)
+        break
+      case 'fetching':
+        void this.fulfil(id, run.head.request!)
+        break
+      default:
+        break
+    }
+  }
+
+  /** All runs that are ready go on for a stretch, after whatever else is due. */
+  private takeTurnSoon(): void {
+    if (this.isTurnDue || this.isClosed) return
+    this.isTurnDue = true
+    setImmediate(() => {
+      this.isTurnDue = false
+      if (this.isClosed) return
+      const ready = () => {
+        const runs = [...this.open.values()].filter(({ head }) => head.phase === 'ready')
+        this.turn += 1
+        return [...runs.slice(this.turn % runs.length), ...runs.slice(0, this.turn % runs.length)]
+      }
+      this.take(ready).catch((error: unknown) => console.error('runs:', error))
+    })
+  }
+
+  private wakeLater(id: string, wakeAtMs: number): void {
+    if (this.isClosed) return
+    // A timer of the platform may be early by a fraction of a millisecond; the run would then be found still waiting.
+    const delayMs = Math.min(Math.max(0, wakeAtMs - this.store.clock.nowMs()) + 1, LONGEST_TIMER_MS)
+    this.timers.set(
+      id,
+      setTimeout(() => {
+        this.timers.delete(id)
+        const waiting = () => [this.open.get(id)].flatMap((run) => (run?.head.phase === 'waiting' ? [run] : []))
+        this.take(waiting)
+          .then(() => this.open.get(id)?.head.phase === 'waiting' && this.follow(id))
+          .catch((error: unknown) => console.error(`run ${id}:`, error))
+      }, delayMs),
+    )
+  }
+
+  private async fulfil(id: string, request: StepValue): Promise<void> {
+    try {
+      const fetched = await this.fetch(request)
+      await this.go(id, NOT_WAITING, ({ head }) =>
+        head.phase === 'fetching' ? succeed({ fetched }) : fail(NOT_WAITING),
+      )
+    } catch (error) {
+      const run = this.open.get(id)
+      if (run) await this.breakOff(run, error)
+    }
+  }
+}
+
+interface PullOptions {
+  readonly values?: ValueTable
+  readonly question?: string
+  readonly over?: Issue
+}
+
+interface Stretch {
+  readonly bench: BenchState
+  readonly log: readonly PlannedEntry[]
+  readonly heads: ReadonlyMap<string, RunHead>
+  readonly logs: ReadonlyMap<string, LogEntry[]>
+}
+
+/** A wait that was to end at a time by a clock that has been set back since begins anew, with its own length. */
+function withinItsLength(head: RunHead, nowMs: number): RunHead {
+  if (head.phase !== 'waiting' || head.waitMs === undefined) return head
+  return { ...head, wakeAtMs: Math.min(head.wakeAtMs!, nowMs + head.waitMs) }
+}

@@ -1,0 +1,217 @@
+import type { History } from '../../contract'
+import { summarizeRun } from '../../contract'
+import type { BenchState, Change } from '../../core/bench'
+import { succeed } from '../../core/result'
+import type { Result } from '../../core/result'
+import type { LogEntry, RunHead, RunSheet } from '../../core/run'
+import { lastSeq, pruneChanges, readBenchAt, writeBenchAt } from '../database/benchTable'
+import type { BenchAt } from '../database/benchTable'
+import {
+  freePlates,
+  removeFrame,
+  removeLevers,
+  removeValue,
+  writeFrame,
+  writeLevers,
+  writeSettings,
+  writeValue,
+} from '../database/leverTable'
+import type { Database, Queries } from '../database/openDatabase'
+import { readHistory } from '../database/revisionTable'
+import { lastRunSeq, writeRuns } from '../database/runTable'
+import type { LogWrite } from '../database/runTable'
+import type { RevisionEntry } from '../database/schema'
+import { Book } from './book'
+import type { Clock } from './clock'
+import type { LiveFeed } from './liveFeed'
+import { SerialQueue } from './serialQueue'
+
+/** After so many changes the parts of the bench are stored again, so that a start has few changes to make again. */
+const CHANGES_PER_SNAPSHOT = 400
+
+/** What a plan is made against: all that is stored, as it stands. */
+export interface World {
+  readonly book: Book
+  readonly bench: BenchState
+  readonly nowMs: number
+}
+
+/** Where a run stands after a plan. */
+export interface PlannedRun {
+  readonly seq: number
+  readonly head: RunHead
+  /** Given when the run is new. */
+  readonly sheet?: RunSheet
+}
+
+/** One entry of the log: what a step of a run did, or changes that no run made. */
+export type PlannedEntry =
+  | { readonly runId: string; readonly body: LogEntry }
+  | { readonly runId: null; readonly source: 'hand' | 'edit' | 'put-back'; readonly changes: readonly Change[] }
+
+/** All that one act alters, to be stored as a whole or not at all. */
+export interface Plan<T> {
+  readonly answer: T
+  /** The bench after all of `log`. */
+  readonly bench?: BenchState
+  readonly log?: readonly PlannedEntry[]
+  readonly runs?: readonly PlannedRun[]
+  /** Levers, frames, values and settings; bench entries are in `log`. */
+  readonly book?: readonly RevisionEntry[]
+  /** Keeps the act in the history of edits. */
+  readonly revise?: (queries: Queries) => Promise<void>
+  /** Called once it is stored, before anything else is planned and before the tabs are told. */
+  readonly adopt?: () => void
+}
+
+/**
+ * The one committer. Whoever wants to change anything gives a function that plans it against what stands; plans are
+ * made one after the other. A plan is stored in one transaction, then adopted in memory, then told to the tabs: what a
+ * tab was told is stored, and a process that dies leaves whole plans only.
+ */
+export class Store {
+  private readonly queue = new SerialQueue()
+
+  private constructor(
+    readonly database: Database,
+    readonly feed: LiveFeed,
+    readonly clock: Clock,
+    readonly book: Book,
+    private state: BenchAt,
+    private stored: BenchAt,
+    private seq: number,
+    private runSeq: number,
+  ) {}
+
+  static async open(database: Database, feed: LiveFeed, clock: Clock): Promise<Store> {
+    const left = await readBenchAt(database)
+    if (!left) throw new Error('the store has no bench')
+    const book = await Book.read(database)
+    const { stored, ...state } = left
+    return new Store(database, feed, clock, book, state, stored, await lastSeq(database), await lastRunSeq(database))
+  }
+
+  get bench(): BenchState {
+    return this.state.state
+  }
+
+  get benchVersion(): number {
+    return this.state.version
+  }
+
+  /** The number of the next run, given once. */
+  nextRunSeq(): number {
+    return ++this.runSeq
+  }
+
+  /** Plans against what stands, stores, adopts, tells, answers. A plan that fails, or throws, changes nothing. */
+  change<T>(plan: (world: World) => Result<Plan<T>> | Promise<Result<Plan<T>>>): Promise<Result<T>> {
+    return this.queue.run(async () => {
+      const planned = await plan({ book: this.book, bench: this.bench, nowMs: this.clock.nowMs() })
+      if (!planned.ok) return planned
+      await this.commit(planned.value)
+      return succeed(planned.value.answer)
+    })
+  }
+
+  /** Work on the store that alters nothing of what stands, such as dropping what is kept no longer. */
+  aside<T>(work: (database: Database) => Promise<T>): Promise<T> {
+    return this.queue.run(() => work(this.database))
+  }
+
+  /** Resolves when everything that was asked for so far is done. */
+  idle(): Promise<void> {
+    return this.queue.idle()
+  }
+
+  private async commit<T>({
+    bench = this.bench,
+    log = [],
+    runs = [],
+    book = [],
+    revise,
+    adopt,
+  }: Plan<T>): Promise<void> {
+    const nowMs = this.clock.nowMs()
+    let { version } = this.state
+    let { seq } = this
+    const entries = log.map((entry): LogWrite => {
+      const body = entry.runId === null ? { changes: entry.changes.map((change) => ({ change })) } : entry.body
+      version += body.changes.length
+      const source = entry.runId === null ? entry.source : 'run'
+      return { seq: ++seq, runId: entry.runId, source, atMs: nowMs, version, body }
+    })
+    const written = runs.map((run) => ({
+      ...run,
+      hasJustEnded: run.head.phase === 'ended' && run.head.putBack === null,
+    }))
+    const isSnapshotDue = version >= this.stored.version + CHANGES_PER_SNAPSHOT
+    const reached: BenchAt = { version, state: bench }
+    let history: History | undefined
+    if (!revise && !isSnapshotDue) {
+      if (written.length + entries.length > 0) await writeRuns(this.database, written, entries)
+    } else {
+      await this.database.transaction(async (transaction) => {
+        if (book.length > 0) await writeBook(transaction, book, this.book)
+        if (written.length + entries.length > 0) await writeRuns(transaction, written, entries)
+        if (isSnapshotDue) {
+          await writeBenchAt(transaction, reached, nowMs, this.stored.state)
+          await pruneChanges(transaction, version)
+        }
+        await revise?.(transaction)
+        if (revise) history = await readHistory(transaction)
+      })
+    }
+    this.state = reached
+    this.seq = seq
+    if (isSnapshotDue) this.stored = reached
+    adopt?.()
+    this.tell(log, runs, book, history)
+  }
+
+  private tell(
+    log: readonly PlannedEntry[],
+    runs: readonly PlannedRun[],
+    book: readonly RevisionEntry[],
+    history: History | undefined,
+  ): void {
+    const changes = log.flatMap((entry) =>
+      entry.runId === null ? entry.changes : entry.body.changes.map(({ change }) => change),
+    )
+    if (changes.length > 0) this.feed.publish({ type: 'bench', version: this.benchVersion, changes })
+    if (history) {
+      const delta = this.book.adopt(book)
+      this.book.history = history
+      this.feed.publish({ type: 'edit', ...delta, history })
+    }
+    for (const { seq, head } of runs) this.feed.publish({ type: 'run', run: summarizeRun(head, seq) })
+  }
+}
+
+/** Frames come before what is in them and go after it. */
+async function writeBook(queries: Queries, entries: readonly RevisionEntry[], book: Book): Promise<void> {
+  const of = <K extends RevisionEntry['kind']>(kind: K) =>
+    entries.filter((entry): entry is Extract<RevisionEntry, { kind: K }> => entry.kind === kind)
+  const [levers, frames, values] = [of('lever'), of('frame'), of('value')]
+  for (const { after } of of('keys'))
+    await writeSettings(queries, 'keys', { version: book.keys.version + 1, body: after })
+  for (const { after } of of('settings'))
+    await writeSettings(queries, 'settings', { version: book.settings.version + 1, body: after })
+  for (const { after } of frames) if (after) await writeFrame(queries, after)
+  const moved = levers.filter(({ before, after }) => before && before.plate !== after?.plate)
+  if (moved.length > 1)
+    await freePlates(
+      queries,
+      moved.map(({ id }) => id),
+    )
+  await removeLevers(
+    queries,
+    levers.flatMap(({ id, after }) => (after ? [] : [id])),
+  )
+  await writeLevers(
+    queries,
+    levers.flatMap(({ after }) => after ?? []),
+  )
+  for (const { id, after } of values) await (after ? writeValue(queries, after) : removeValue(queries, id))
+  for (const { id, after } of frames) if (!after) await removeFrame(queries, id)
+}
