@@ -113,7 +113,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await seen(page, 'Took --edition trial')
     await seen(page, 'Ignored /home/watch/captures/a b “c” 星.frame. There is no such file on the bench.')
     await button(page, 'Put back')
-    await seen(page, 'Put back 1 of 1 changes.')
+    await seen(page, 'Put back 1 of 1 change.')
     expect(await front()).toBe('night-book')
     await page.waitForFunction(() =>
       document.querySelector('.run[aria-selected=true]')?.textContent?.includes('put back'),
