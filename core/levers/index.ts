@@ -35,7 +35,7 @@ export type {
   TriggerOf,
   Variant,
 } from './schema'
-export { withRows } from './rows'
+export { rowTriggers, withRows } from './rows'
 export { describeScope, isLive, leverWins, scopesOverlap, specificity } from './scope'
 export { tableFor, usesOf } from './values'
 export type { ValueUse } from './values'

@@ -1,8 +1,9 @@
 import type { Program } from '../bench'
 import { chordId, modifierOfCode, parseChord, parseSequence } from '../keys'
 import type { Chord, Modifier } from '../keys'
-import { DEFAULT_KEYS, onKeyboard, patienceOf, specificity, withRows } from '../levers'
+import { DEFAULT_KEYS, onKeyboard, patienceOf, rowTriggers, specificity } from '../levers'
 import type { Frame, KeyRule, KeySettings, Lever, Trigger, TriggerOf } from '../levers'
+import { assertNever } from '../result'
 
 export interface ResolverConfig {
   readonly levers: readonly Lever[]
@@ -16,7 +17,6 @@ export interface ResolverConfig {
 export interface Bound<T extends Trigger = Trigger> {
   readonly lever: Lever
   readonly trigger: T
-  readonly frameOn: boolean
 }
 export interface BoundSequence {
   readonly bound: Bound
@@ -46,88 +46,180 @@ export interface Bindings {
   readonly types: ReadonlyMap<string, string>
   /** What each program does with the chords it claims. */
   readonly claims: ReadonlyMap<string, ReadonlyMap<string, string>>
+  readonly framesOn: ReadonlySet<string>
   readonly timing: KeySettings['timing']
 }
 
-export function compileBindings({ levers, frames, programs, keys = DEFAULT_KEYS }: ResolverConfig): Bindings {
-  const framesOn = new Set(frames.filter((frame) => frame.on).map((frame) => frame.id))
-  const chords = new Map<string, Bound[]>()
-  const releases = new Map<string, Bound[]>()
-  const sequences = new Map<string, BoundSequence[]>()
-  const layers = new Map<string, Map<string, Bound[]>>()
-  const together = new Map<string, BoundTogether[]>()
-  const holds = new Map<string, Bound<TriggerOf<'hold'>>[]>()
-  const byCode = new Map<string, Bound[]>()
-  const { timing, legends } = keys
+/** Levers that were altered or are gone since. */
+export interface LeverDelta {
+  readonly changed: readonly Lever[]
+  readonly removed: readonly string[]
+}
 
-  const readChord = (trigger: Trigger, text: string): Chord | undefined => {
-    const chord = parseChord(text)
-    return chord.ok ? onKeyboard(trigger, chord.value, legends) : undefined
-  }
+/** Lists by key, in order, from which what one lever has put there can be taken out again. */
+class Lists<T> {
+  readonly map = new Map<string, T[]>()
+  constructor(private readonly boundOf: (item: T) => Bound) {}
 
-  for (const lever of withRows(levers, frames)) {
-    for (const trigger of lever.triggers) {
-      const bound = { lever, trigger, frameOn: framesOn.has(lever.frameId) }
-      switch (trigger.kind) {
-        case 'chord':
-        case 'release': {
-          const chord = readChord(trigger, trigger.chord)
-          if (!chord) break
-          add(trigger.kind === 'chord' ? chords : releases, chordId(chord), bound)
-          add(byCode, chord.code, bound)
-          break
-        }
-        case 'double': {
-          const chord = readChord(trigger, trigger.chord)
-          if (chord)
-            add(sequences, chordId(chord), {
-              bound,
-              ids: [chordId(chord), chordId(chord)],
-              gapMs: patienceOf(trigger, timing),
-            })
-          break
-        }
-        case 'sequence': {
-          const parsed = parseSequence(trigger.sequence)
-          const ids = parsed.ok ? parsed.value.map((chord) => chordId(onKeyboard(trigger, chord, legends))) : []
-          if (ids.length > 1) add(sequences, ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) })
-          break
-        }
-        case 'layer': {
-          const chord = readChord(trigger, trigger.chord)
-          if (!chord) break
-          if (!layers.has(trigger.hold)) layers.set(trigger.hold, new Map())
-          add(layers.get(trigger.hold)!, chordId(chord), bound)
-          break
-        }
-        case 'together':
-          for (const code of trigger.keys)
-            add(together, code, { bound, codes: trigger.keys, windowMs: patienceOf(trigger, timing) })
-          break
-        case 'hold':
-          add(holds, trigger.key, bound as Bound<TriggerOf<'hold'>>)
-          break
+  add(key: string, item: T): () => void {
+    const list = this.map.get(key)
+    if (!list) this.map.set(key, [item])
+    else {
+      // Behind all that come no later.
+      let [from, to] = [0, list.length]
+      while (from < to) {
+        const middle = (from + to) >>> 1
+        if (inOrder(this.boundOf(item), this.boundOf(list[middle]!)) < 0) to = middle
+        else from = middle + 1
       }
+      list.splice(from, 0, item)
+    }
+    return () => {
+      const left = this.map.get(key)!
+      left.splice(left.indexOf(item), 1)
+      if (left.length === 0) this.map.delete(key)
     }
   }
-  const inOrder = (a: Bound, b: Bound) =>
-    specificity(b.lever.scope) - specificity(a.lever.scope) || a.lever.plate - b.lever.plate
-  for (const map of [chords, releases, byCode, ...layers.values()]) for (const list of map.values()) list.sort(inOrder)
-  for (const list of holds.values()) list.sort(inOrder)
-  for (const list of [...sequences.values(), ...together.values()])
-    (list as { bound: Bound }[]).sort((a, b) => inOrder(a.bound, b.bound))
-  return {
-    chords,
-    releases,
-    sequences,
-    layers,
-    together,
-    holds,
-    byCode,
-    timing,
-    claims: indexClaims(programs),
-    ...compileRules(frames.filter((frame) => frame.on)),
+}
+
+function inOrder(a: Bound, b: Bound): number {
+  return specificity(b.lever.scope) - specificity(a.lever.scope) || a.lever.plate - b.lever.plate
+}
+
+/** The bindings of all levers, kept true lever by lever. What they hold is the same as if they had been made anew. */
+export class BindingIndex {
+  private readonly levers = new Map<string, Lever>()
+  private readonly undo = new Map<string, (() => void)[]>()
+  private readonly undoRows: (() => void)[] = []
+  private readonly chords = new Lists<Bound>((bound) => bound)
+  private readonly releases = new Lists<Bound>((bound) => bound)
+  private readonly sequences = new Lists<BoundSequence>(({ bound }) => bound)
+  private readonly layers = new Map<string, Lists<Bound>>()
+  private readonly together = new Lists<BoundTogether>(({ bound }) => bound)
+  private readonly holds = new Lists<Bound<TriggerOf<'hold'>>>((bound) => bound)
+  private readonly byCode = new Lists<Bound>((bound) => bound)
+  private frames: readonly Frame[]
+  private programs: ResolverConfig['programs']
+  private readonly keys: KeySettings
+  private rules: Pick<Bindings, 'tapHolds' | 'remaps' | 'disabled' | 'types'>
+  private claims: Bindings['claims']
+
+  constructor({ levers, frames, programs, keys = DEFAULT_KEYS }: ResolverConfig) {
+    this.frames = frames
+    this.programs = programs
+    this.keys = keys
+    this.rules = compileRules(frames.filter((frame) => frame.on))
+    this.claims = indexClaims(programs)
+    // Those that come later in order are put in later, so that each finds its place at once.
+    for (const lever of [...levers].sort((a, b) => a.plate - b.plate)) this.put(lever)
+    this.putRows()
   }
+
+  /** Takes over what has changed; `keys` alter every trigger and need another index. */
+  update({ levers, frames = this.frames, programs = this.programs }: BindingUpdate): void {
+    for (const id of levers?.removed ?? []) this.remove(id)
+    for (const lever of levers?.changed ?? []) {
+      this.remove(lever.id)
+      this.put(lever)
+    }
+    if (frames !== this.frames) this.rules = compileRules(frames.filter((frame) => frame.on))
+    if (programs !== this.programs) this.claims = indexClaims(programs)
+    const mayMoveRows = frames !== this.frames || levers !== undefined
+    this.frames = frames
+    this.programs = programs
+    if (mayMoveRows) this.putRows()
+  }
+
+  get bindings(): Bindings {
+    return {
+      chords: this.chords.map,
+      releases: this.releases.map,
+      sequences: this.sequences.map,
+      layers: new Map([...this.layers].map(([code, lists]) => [code, lists.map])),
+      together: this.together.map,
+      holds: this.holds.map,
+      byCode: this.byCode.map,
+      timing: this.keys.timing,
+      claims: this.claims,
+      framesOn: new Set(this.frames.filter((frame) => frame.on).map((frame) => frame.id)),
+      ...this.rules,
+    }
+  }
+
+  private remove(leverId: string): void {
+    for (const undo of this.undo.get(leverId) ?? []) undo()
+    this.undo.delete(leverId)
+    this.levers.delete(leverId)
+  }
+
+  private put(lever: Lever): void {
+    this.levers.set(lever.id, lever)
+    this.undo.set(
+      lever.id,
+      lever.triggers.flatMap((trigger) => this.bind({ lever, trigger })),
+    )
+  }
+
+  /** Rows give chords by the order of the levers in a frame, so that one lever may move all of them. */
+  private putRows(): void {
+    for (const undo of this.undoRows.splice(0)) undo()
+    for (const [id, triggers] of rowTriggers(this.levers.values(), this.frames)) {
+      const lever = this.levers.get(id)!
+      for (const trigger of triggers) this.undoRows.push(...this.bind({ lever, trigger }))
+    }
+  }
+
+  /** Puts a trigger where its keys are looked for; gives back what takes it out again. */
+  private bind(bound: Bound): (() => void)[] {
+    const { trigger } = bound
+    const { timing, legends } = this.keys
+    const readChord = (text: string): Chord | undefined => {
+      const chord = parseChord(text)
+      return chord.ok ? onKeyboard(trigger, chord.value, legends) : undefined
+    }
+    switch (trigger.kind) {
+      case 'chord':
+      case 'release': {
+        const chord = readChord(trigger.chord)
+        if (!chord) return []
+        const lists = trigger.kind === 'chord' ? this.chords : this.releases
+        return [lists.add(chordId(chord), bound), this.byCode.add(chord.code, bound)]
+      }
+      case 'double': {
+        const chord = readChord(trigger.chord)
+        if (!chord) return []
+        const ids = [chordId(chord), chordId(chord)]
+        return [this.sequences.add(ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) })]
+      }
+      case 'sequence': {
+        const parsed = parseSequence(trigger.sequence)
+        const ids = parsed.ok ? parsed.value.map((chord) => chordId(onKeyboard(trigger, chord, legends))) : []
+        return ids.length > 1 ? [this.sequences.add(ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) })] : []
+      }
+      case 'layer': {
+        const chord = readChord(trigger.chord)
+        if (!chord) return []
+        if (!this.layers.has(trigger.hold)) this.layers.set(trigger.hold, new Lists<Bound>((entry) => entry))
+        return [this.layers.get(trigger.hold)!.add(chordId(chord), bound)]
+      }
+      case 'together': {
+        const entry = { bound, codes: trigger.keys, windowMs: patienceOf(trigger, timing) }
+        return trigger.keys.map((code) => this.together.add(code, entry))
+      }
+      case 'hold':
+        return [this.holds.add(trigger.key, { lever: bound.lever, trigger })]
+      default:
+        return assertNever(trigger)
+    }
+  }
+}
+
+/** What may change without making the index anew. */
+export interface BindingUpdate {
+  readonly levers?: LeverDelta
+  /** With `on` as they stand now. */
+  readonly frames?: readonly Frame[]
+  readonly programs?: ResolverConfig['programs']
 }
 
 function compileRules(frames: readonly Frame[]): Pick<Bindings, 'tapHolds' | 'remaps' | 'disabled' | 'types'> {
@@ -179,10 +271,4 @@ function indexClaims(programs: ResolverConfig['programs']): Map<string, Map<stri
       ),
     ]),
   )
-}
-
-function add<K, V>(map: Map<K, V[]>, key: K, value: V): void {
-  const list = map.get(key)
-  if (list) list.push(value)
-  else map.set(key, [value])
 }

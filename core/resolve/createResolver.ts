@@ -1,7 +1,7 @@
 import { chordId, formatChord, modifierOfCode, reservationOf } from '../keys'
 import type { Chord, Modifier } from '../keys'
-import { compileBindings } from './bindings'
-import type { Bindings, Bound, ResolverConfig } from './bindings'
+import { BindingIndex } from './bindings'
+import type { Bindings, BindingUpdate, Bound, ResolverConfig } from './bindings'
 import { candidateOf, judge, nearMisses } from './judge'
 import { findSequence, findTogether, holdMeaning, tapOrHold } from './patterns'
 import type { HoldMeaning } from './patterns'
@@ -21,6 +21,8 @@ export interface Resolver {
     event: KeyEvent,
     context: ResolverContext,
   ) => { state: ResolverState; decisions: Decision[] }
+  /** The resolver after an edit, made from this one, which must not be used any more. The states it left are good for it. */
+  readonly updated: (update: BindingUpdate) => Resolver
 }
 
 /** The head of what is held back, decided; or until when it waits, with what for. */
@@ -35,8 +37,19 @@ type Step =
  * decides is the same whether it is told by a tick or found with the next event.
  */
 export function createResolver(config: ResolverConfig): Resolver {
-  const bindings = compileBindings(config)
-  return { initial: INITIAL, next: (state, event, context) => advance(bindings, state, event, context) }
+  return resolverOf(new BindingIndex(config))
+}
+
+function resolverOf(index: BindingIndex): Resolver {
+  const { bindings } = index
+  return {
+    initial: INITIAL,
+    next: (state, event, context) => advance(bindings, state, event, context),
+    updated(update) {
+      index.update(update)
+      return resolverOf(index)
+    },
+  }
 }
 
 function advance(
@@ -322,7 +335,7 @@ function pressKey(
   const layered = state.held
     .filter((down) => down.fate === 'layer')
     .flatMap((down) => [...(bindings.layers.get(down.code)?.get(id) ?? [])])
-  const inLayer = judge(layered, frontProgramId, false)
+  const inLayer = judge(layered, bindings.framesOn, frontProgramId, false)
   if (inLayer.winner)
     return finish(
       state,
@@ -331,7 +344,7 @@ function pressKey(
       { fate: 'kept' },
     )
 
-  const together = findTogether(bindings.together.get(event.code) ?? [], state.pending, nowMs)
+  const together = findTogether(bindings.together.get(event.code) ?? [], bindings.framesOn, state.pending, nowMs)
   if (together.kind === 'wait') return { kind: 'wait', untilMs: together.untilMs, candidates: [] }
   if (together.kind === 'found')
     return settleParts(
@@ -344,7 +357,7 @@ function pressKey(
       shared.chord,
     )
 
-  const sequence = findSequence(bindings.sequences.get(id) ?? [], state, nowMs, claim !== undefined)
+  const sequence = findSequence(bindings.sequences.get(id) ?? [], bindings.framesOn, state, nowMs, claim !== undefined)
   if (sequence.kind === 'wait') return { kind: 'wait', untilMs: sequence.untilMs, candidates: sequence.candidates }
   if (sequence.kind === 'found')
     return settleParts(
@@ -406,7 +419,7 @@ function pressChord(
 ): Step {
   const { frontProgramId } = head
   const isClaimed = shared.claim !== undefined
-  const chords = judge(bindings.chords.get(id) ?? [], frontProgramId, isClaimed)
+  const chords = judge(bindings.chords.get(id) ?? [], bindings.framesOn, frontProgramId, isClaimed)
   const misses = nearMisses(bindings, chord.code, id)
   const candidates = [...before, ...chords.candidates, ...misses]
   if (chords.winner)
@@ -417,7 +430,7 @@ function pressChord(
       { fate: 'kept' },
       atMs,
     )
-  const releases = judge(bindings.releases.get(id) ?? [], frontProgramId, isClaimed)
+  const releases = judge(bindings.releases.get(id) ?? [], bindings.framesOn, frontProgramId, isClaimed)
   if (releases.winner) {
     const onRelease = {
       leverId: releases.winner.lever.id,

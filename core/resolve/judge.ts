@@ -7,12 +7,13 @@ const MOST_NEAR_MISSES = 12
 
 /** Why a trigger cannot fire with this program in front, or undefined when it can. */
 export function hindrance(
-  { lever, trigger, frameOn }: Bound,
+  { lever, trigger }: Bound,
+  framesOn: Bindings['framesOn'],
   frontProgramId: string | undefined,
   isClaimed: boolean,
 ): Candidate['verdict'] | undefined {
   if (!lever.enabled) return 'disabled'
-  if (!frameOn) return 'frame-off'
+  if (!framesOn.has(lever.frameId)) return 'frame-off'
   if (!isLive(lever.scope, frontProgramId)) return 'out-of-scope'
   return isClaimed && !leverWins(lever, trigger) ? 'program-first' : undefined
 }
@@ -30,13 +31,14 @@ export function candidateOf({ lever, trigger }: Bound, verdict: Candidate['verdi
 /** The first of the triggers that can fire, and what became of each. */
 export function judge(
   bounds: readonly Bound[],
+  framesOn: Bindings['framesOn'],
   frontProgramId: string | undefined,
   isClaimed: boolean,
 ): { winner?: Bound; candidates: Candidate[] } {
   let winner: Bound | undefined
   const candidates: Candidate[] = []
   for (const bound of bounds) {
-    const verdict = hindrance(bound, frontProgramId, isClaimed) ?? (winner ? 'outranked' : 'fired')
+    const verdict = hindrance(bound, framesOn, frontProgramId, isClaimed) ?? (winner ? 'outranked' : 'fired')
     if (verdict === 'fired') winner = bound
     candidates.push(candidateOf(bound, verdict))
   }

@@ -29,12 +29,14 @@ export function holdMeaning(
   frontProgramId: string | undefined,
 ): HoldMeaning | undefined {
   const rule = bindings.tapHolds.get(code)
-  const bound = bindings.holds.get(code)?.find((entry) => !hindrance(entry, frontProgramId, false))
+  const bound = bindings.holds.get(code)?.find((entry) => !hindrance(entry, bindings.framesOn, frontProgramId, false))
   const layer = bindings.layers.get(code)
   const isLayer =
     rule?.hold.kind === 'layer' ||
     (layer !== undefined &&
-      [...layer.values()].some((list) => list.some((entry) => !hindrance(entry, frontProgramId, false))))
+      [...layer.values()].some((list) =>
+        list.some((entry) => !hindrance(entry, bindings.framesOn, frontProgramId, false)),
+      ))
   if (!rule && !bound && !isLayer) return undefined
   const holdMs = rule?.holdMs ?? bound?.trigger.holdMs ?? bindings.timing.holdMs
   return { holdMs, ...(rule ? { rule } : {}), ...(bound ? { bound } : {}), isLayer }
@@ -70,6 +72,7 @@ export function tapOrHold(
 /** Keys that go down within a window, in any order, with no other key between. The indices are those in `pending`. */
 export function findTogether(
   options: readonly BoundTogether[],
+  framesOn: Bindings['framesOn'],
   pending: readonly Pending[],
   nowMs: number,
 ): Ahead<{ together: BoundTogether; indices: number[] }> & { failed?: Candidate[] } {
@@ -78,7 +81,7 @@ export function findTogether(
   let noneAtMs = head.event.atMs
   const failed: Candidate[] = []
   for (const together of options) {
-    const blocked = hindrance(together.bound, head.frontProgramId, false)
+    const blocked = hindrance(together.bound, framesOn, head.frontProgramId, false)
     if (blocked) {
       failed.push(candidateOf(together.bound, blocked))
       continue
@@ -111,6 +114,7 @@ export function findTogether(
 /** The longest sequence that the presses held back make, once no longer one can follow. */
 export function findSequence(
   options: readonly BoundSequence[],
+  framesOn: Bindings['framesOn'],
   state: ResolverState,
   nowMs: number,
   isClaimed: boolean,
@@ -133,7 +137,7 @@ export function findSequence(
   let waitUntilMs = 0
   let noneAtMs = pending[0]!.event.atMs
   for (const sequence of options) {
-    const blocked = hindrance(sequence.bound, front, isClaimed)
+    const blocked = hindrance(sequence.bound, framesOn, front, isClaimed)
     if (blocked) {
       candidates.push(candidateOf(sequence.bound, blocked))
       continue

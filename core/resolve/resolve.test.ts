@@ -454,3 +454,53 @@ describe('triggers in time', () => {
     expect([ends, state.held, state.physical]).toEqual([['swallow', 'swallow'], [], []])
   })
 })
+
+test('a resolver that was brought up to date decides as one made anew', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.nat(11), fc.option(fc.nat(7), { freq: 3 }), fc.nat(2), fc.nat(3)), { maxLength: 30 }),
+      (edits) => {
+        const keys = ['Ctrl+Alt+Q', 'Q', 'F9', 'Ctrl+Alt+W', 'F8', 'Shift+F9', 'W', 'Meta+Q']
+        const rowFrame = {
+          id: 'rowed',
+          name: 'Rowed',
+          on: true,
+          position: 3,
+          rules: [{ id: 'r', kind: 'row', first: 'F1', count: 3 }],
+        }
+        const sets = [
+          frames,
+          [...frames, rowFrame],
+          [{ ...frames[0]!, on: false }, ...frames.slice(1), rowFrame],
+        ] as Frame[][]
+        const now = new Map<string, Lever>()
+        let current = sets[0]!
+        let resolver = createResolver({ levers: [], frames: current, programs })
+        for (const [n, key, set, place] of edits) {
+          const id = `l${n}`
+          const frameId = [frames[0]!.id, frames[1]!.id, 'rowed', frames[0]!.id][place]!
+          const after = key === null ? undefined : { ...lever(n + 1, keys[key]!), id, frameId }
+          if (after) now.set(id, after)
+          else now.delete(id)
+          current = sets[set]!
+          const levers = after ? { changed: [after], removed: [] } : { changed: [], removed: [id] }
+          resolver = resolver.updated({ levers, frames: current })
+        }
+        const anew = createResolver({ levers: [...now.values()], frames: current, programs })
+        for (const code of ['KeyQ', 'KeyW', 'F9', 'F8', 'F1', 'F2', 'F3']) {
+          for (const modifiers of [{}, { Ctrl: true, Alt: true }, { Shift: true }]) {
+            const event = {
+              kind: 'down' as const,
+              code,
+              atMs: 0,
+              modifiers: { Ctrl: false, Alt: false, Shift: false, Meta: false, AltGraph: false, ...modifiers },
+            }
+            expect(resolver.next(resolver.initial, event, {}).decisions).toEqual(
+              anew.next(anew.initial, event, {}).decisions,
+            )
+          }
+        }
+      },
+    ),
+  )
+})

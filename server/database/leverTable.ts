@@ -25,46 +25,63 @@ export async function freePlates(database: Queries, ids: readonly string[]): Pro
   }
 }
 
+/** The column of each field of a lever. */
+const columns: Record<keyof Lever, string> = {
+  id: 'id',
+  plate: 'plate',
+  frameId: 'frame_id',
+  name: 'name',
+  aliases: 'aliases',
+  steps: 'steps',
+  triggers: 'triggers',
+  scope: 'scope',
+  enabled: 'enabled',
+  whileRunning: 'while_running',
+  version: 'version',
+  icon: 'icon',
+  origin: 'origin',
+  variant: 'variant',
+  interlock: 'interlock',
+  lamp: 'lamp',
+  feedback: 'feedback',
+}
+const fields = Object.keys(columns) as (keyof Lever)[]
+
 /** Writes levers, whether they are there already or not. */
 export async function writeLevers(database: Queries, written: readonly Lever[]): Promise<void> {
-  const columns = [
-    'id',
-    'plate',
-    'frame_id',
-    'name',
-    'aliases',
-    'steps',
-    'triggers',
-    'scope',
-    'enabled',
-    'while_running',
-    'version',
-    'icon',
-    'origin',
-    'variant',
-    'interlock',
-    'lamp',
-    'feedback',
-    'shape',
-  ]
-  const list = sql.raw(columns.join(', '))
+  const list = sql.raw([...Object.values(columns), 'shape'].join(', '))
   const updates = sql.raw(
-    columns
-      .slice(1)
-      .map((column) => `${column} = excluded.${column}`)
-      .join(', '),
+    [...Object.values(columns), 'shape'].map((column) => `${column} = excluded.${column}`).join(', '),
   )
   for (const slice of slicesOf(written)) {
-    const rows = slice.map(({ frameId, whileRunning, ...lever }) => ({
-      ...lever,
-      frame_id: frameId,
-      while_running: whileRunning,
-      shape: SHAPE,
-    }))
+    const rows = slice.map((lever) => ({ ...rowOf(lever, fields), shape: SHAPE }))
     await database.execute(sql`insert into levers (${list}) select ${list} from ${rowsOf('levers', rows)}
       on conflict (id) do update set ${updates}`)
     await breathe()
   }
+}
+
+/** Writes what differs of levers that are there: one field of many levers is little to send. */
+export async function alterLevers(
+  database: Queries,
+  altered: readonly { readonly before: Lever; readonly after: Lever }[],
+): Promise<void> {
+  const differing = fields.filter(
+    (field) => field !== 'id' && altered.some(({ before, after }) => before[field] !== after[field]),
+  )
+  if (differing.length === 0) return
+  const updates = sql.raw(differing.map((field) => `${columns[field]} = altered.${columns[field]}`).join(', '))
+  for (const slice of slicesOf(altered)) {
+    const rows = slice.map(({ after }) => rowOf(after, ['id', ...differing]))
+    await database.execute(
+      sql`update levers set ${updates}, shape = ${SHAPE} from ${rowsOf('levers', rows)} altered where levers.id = altered.id`,
+    )
+    await breathe()
+  }
+}
+
+function rowOf(lever: Lever, wanted: readonly (keyof Lever)[]): Record<string, unknown> {
+  return Object.fromEntries(wanted.map((field) => [columns[field], lever[field] ?? null]))
 }
 
 export async function removeLevers(database: Queries, ids: readonly string[]): Promise<void> {

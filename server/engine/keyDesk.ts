@@ -1,7 +1,7 @@
 import type { KeyLogEntry } from '../../contract'
 import { frontProgram } from '../../core/bench'
 import { framesNow } from '../../core/levers'
-import type { Frame } from '../../core/levers'
+import type { Frame, KeySettings } from '../../core/levers'
 import { createResolver } from '../../core/resolve'
 import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
 import { minuteOfDay } from './clock'
@@ -24,7 +24,13 @@ export class KeyDesk {
   private count = 0
   /** What is to be decided at the latest when the next key does not come before, by keyboard. */
   private readonly timers = new Map<string, NodeJS.Timeout>()
-  private built?: { revision: number; programs: unknown; frames: readonly Frame[]; resolver: Resolver }
+  private built?: {
+    revision: number
+    programs: unknown
+    frames: readonly Frame[]
+    keys: KeySettings
+    resolver: Resolver
+  }
 
   constructor(
     private readonly store: Store,
@@ -97,17 +103,21 @@ export class KeyDesk {
     this.timers.delete(oldest)
   }
 
-  /** Built again when levers, frames, their conditions, programs or settings have changed, so that an edit is in force at the next key. */
+  /** Brought up to date when levers, frames, their conditions or programs have changed, so that an edit is in force at the next key. */
   private resolver(): Resolver {
     const { book, bench } = this.store
-    const { revision } = book
     const { programs } = bench
-    const before = this.built?.revision === revision ? this.built.frames : undefined
-    const frames = framesNow(book.allFrames, bench, before, minuteOfDay())
-    if (this.built?.revision !== revision || this.built.programs !== programs || this.built.frames !== frames) {
-      const resolver = createResolver({ levers: book.allLevers, frames, programs, keys: book.keys.body })
-      this.built = { revision, programs, frames, resolver }
+    const { built } = this
+    const frames = framesNow(book.allFrames, bench, built?.frames, minuteOfDay())
+    const levers = built && book.leversSince(built.revision)
+    const keys = book.keys.body
+    if (!built || !levers || built.keys !== keys) {
+      const resolver = createResolver({ levers: book.allLevers, frames, programs, keys })
+      this.built = { revision: book.revision, programs, frames, keys, resolver }
+    } else if (built.revision !== book.revision || built.programs !== programs || built.frames !== frames) {
+      const resolver = built.resolver.updated({ levers, frames, programs })
+      this.built = { revision: book.revision, programs, frames, keys, resolver }
     }
-    return this.built.resolver
+    return this.built!.resolver
   }
 }

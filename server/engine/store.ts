@@ -7,6 +7,7 @@ import type { LogEntry, RunHead, RunSheet } from '../../core/run'
 import { lastSeq, pruneChanges, readBenchAt, writeBenchAt } from '../database/benchTable'
 import type { BenchAt } from '../database/benchTable'
 import {
+  alterLevers,
   freePlates,
   removeFrame,
   removeLevers,
@@ -20,6 +21,7 @@ import type { Database, Queries } from '../database/openDatabase'
 import { readHistory } from '../database/revisionTable'
 import { lastRunSeq, writeRuns } from '../database/runTable'
 import type { LogWrite } from '../database/runTable'
+import { breathe, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
 import { Book } from './book'
 import type { Clock } from './clock'
@@ -166,27 +168,35 @@ export class Store {
     this.seq = seq
     if (isSnapshotDue) this.stored = reached
     adopt?.()
-    this.tell(log, runs, book, history)
+    await this.tell(log, runs, book, history)
   }
 
-  private tell(
+  private async tell(
     log: readonly PlannedEntry[],
     runs: readonly PlannedRun[],
     book: readonly RevisionEntry[],
     history: History | undefined,
-  ): void {
+  ): Promise<void> {
     const changes = log.flatMap((entry) =>
       entry.runId === null ? entry.changes : entry.body.changes.map(({ change }) => change),
     )
     if (changes.length > 0) this.feed.publish({ type: 'bench', version: this.benchVersion, changes })
     if (history) {
-      const delta = this.book.adopt(book)
+      const { levers, ...delta } = this.book.adopt(book)
       this.book.history = history
-      this.feed.publish({ type: 'edit', ...delta, history })
+      // Many levers are told in slices, so that nothing else waits long.
+      const [first = [], ...more] = slicesOf(levers.changed)
+      this.feed.publish({ type: 'edit', ...delta, levers: { ...levers, changed: first }, history })
+      for (const changed of more) {
+        await breathe()
+        this.feed.publish({ type: 'edit', ...NOTHING, levers: { changed, removed: [] }, history })
+      }
     }
     for (const { seq, head } of runs) this.feed.publish({ type: 'run', run: summarizeRun(head, seq) })
   }
 }
+
+const NOTHING = { frames: { changed: [], removed: [] }, values: { changed: [], removed: [] } }
 
 /** Frames come before what is in them and go after it. */
 async function writeBook(queries: Queries, entries: readonly RevisionEntry[], book: Book): Promise<void> {
@@ -210,7 +220,11 @@ async function writeBook(queries: Queries, entries: readonly RevisionEntry[], bo
   )
   await writeLevers(
     queries,
-    levers.flatMap(({ after }) => after ?? []),
+    levers.flatMap(({ before, after }) => (after && !before ? [after] : [])),
+  )
+  await alterLevers(
+    queries,
+    levers.flatMap(({ before, after }) => (before && after ? [{ before, after }] : [])),
   )
   for (const { id, after } of values) await (after ? writeValue(queries, after) : removeValue(queries, id))
   for (const { id, after } of frames) if (!after) await removeFrame(queries, id)

@@ -4,6 +4,7 @@ import { canonicalJson, sameValue } from '../canonicalJson'
 import { lampIndex } from '../devices'
 import { benchIssue } from '../issues'
 import { idSchema, lampSchema, messageSchema } from '../schema'
+import type { BenchState } from '../schema'
 import { defineChange, wasThere } from './defineChange'
 
 /** What is shown on the screen of the bench beside its windows: messages and lamps. */
@@ -15,14 +16,13 @@ const showMessage = defineChange({
   kind: 'message.show',
   fields: { message: messageSchema, index: indexSchema.optional() },
   apply(state, { message, index = state.messages.length }) {
-    if (state.messages.some(({ id }) => id === message.id))
-      return fail(benchIssue({ code: 'message-exists', messageId: message.id }))
+    if (isOnScreen(state, message.id)) return fail(benchIssue({ code: 'message-exists', messageId: message.id }))
     return succeed({ ...state, messages: state.messages.toSpliced(index, 0, message) })
   },
   invert: (_before, { message }) => ({ kind: 'message.dismiss', messageId: message.id }),
   describe: ({ message }) => `A message appears: ${message.text}`,
   footprint: (state, { message }) =>
-    state.messages.some(({ id }) => id === message.id) ? { same: 'on screen', words: 'on screen' } : undefined,
+    isOnScreen(state, message.id) ? { same: 'on screen', words: 'on screen' } : undefined,
 })
 
 const dismissMessage = defineChange({
@@ -40,8 +40,7 @@ const dismissMessage = defineChange({
   },
   describe: ({ messageId }, before) =>
     `A message goes away: ${before?.messages.find(({ id }) => id === messageId)?.text ?? messageId}`,
-  footprint: (state, { messageId }) =>
-    state.messages.some(({ id }) => id === messageId) ? undefined : { same: 'away', words: 'away' },
+  footprint: (state, { messageId }) => (isOnScreen(state, messageId) ? undefined : { same: 'away', words: 'away' }),
 })
 
 /** Shows a control as a lamp, at a place among the lamps or behind them, in other words, or no longer. */
@@ -82,5 +81,11 @@ const watchLamp = defineChange({
     return { same: canonicalJson(lamp ?? null), words: lamp ? 'a lamp' : 'no lamp' }
   },
 })
+
+/** The newest is asked for most: a step looks at what it has just shown. */
+function isOnScreen({ messages }: BenchState, messageId: string): boolean {
+  for (let i = messages.length - 1; i >= 0; i--) if (messages[i]!.id === messageId) return true
+  return false
+}
 
 export const screenChanges = [showMessage, dismissMessage, watchLamp] as const
