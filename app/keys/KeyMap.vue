@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { createClashIndex, keyOwners } from '~~/core/clash'
+import { keyOwners } from '~~/core/clash'
 import type { KeyOwnership } from '~~/core/clash'
 import { formatChord, keyboardOf, MODIFIERS, modifierOfCode } from '~~/core/keys'
 import type { Modifier } from '~~/core/keys'
@@ -16,6 +16,7 @@ import TriggerTable from './TriggerTable.vue'
 import { isTyping } from './isTyping'
 import { cheatSheetHtml, cheatSheetSvg } from './cheatSheet'
 import { useAllClashes } from './useAllClashes'
+import { useClashIndex } from './useClashIndex'
 
 /** The keyboard with the owner of each key in the layer that is chosen, for the program that is in front, and all triggers below. */
 const mirror = useMirror()
@@ -35,7 +36,8 @@ const input = computed(() => ({
   programs: mirror.bench.programs,
   keys: mirror.keySettings,
 }))
-const index = computed(() => createClashIndex(input.value))
+const clashIndex = useClashIndex()
+const index = computed(() => clashIndex.now())
 const codes = computed(() => keyboardOf(mirror.keySettings.keyboard).codes)
 const owners = computed(
   () =>

@@ -1,8 +1,7 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed } from 'vue'
 import { modifierOfCode } from '~~/core/keys'
-import { createResolver } from '~~/core/resolve'
+import { ResolverKeeper } from '~~/core/resolve'
 import type { Decision, KeyEvent } from '~~/core/resolve'
 import type { KeyLogEntry } from '~~/contract'
 import { useLeverActions } from '~/levers/useLeverActions'
@@ -44,15 +43,17 @@ export function useKeyFeed(): void {
   const notices = useNotices()
   const { tell: tellRun } = useLeverActions()
   const source = `tab-${crypto.randomUUID().slice(0, 13)}`
-  const resolver = computed(() =>
-    createResolver({
+  const keeper = new ResolverKeeper()
+  const resolverNow = () =>
+    keeper.resolverFor({
       levers: mirror.levers,
+      revision: mirror.leverRevision,
+      since: mirror.leversSince,
       frames: mirror.framesLive,
       programs: mirror.bench.programs,
       keys: mirror.keySettings,
-    }),
-  )
-  let state = resolver.value.initial
+    })
+  let state = resolverNow().initial
   let waiting: KeyEvent[] = []
   let isSending = false
   let lingering: ReturnType<typeof setTimeout> | undefined
@@ -80,7 +81,7 @@ export function useKeyFeed(): void {
   }
 
   function take(event: KeyEvent): Decision['kind'] {
-    const next = resolver.value.next(state, event, { frontProgramId: mirror.frontProgramId })
+    const next = resolverNow().next(state, event, { frontProgramId: mirror.frontProgramId })
     // Where a key waits for what comes next, every event counts at once.
     const isUndecided = state.pending.length > 0 || next.state.pending.length > 0
     state = next.state

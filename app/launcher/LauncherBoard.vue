@@ -2,7 +2,6 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { triggerKeys } from '~~/core/levers'
-import { createIndex } from '~~/core/search'
 import { isTyping } from '~/keys/isTyping'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
@@ -15,8 +14,8 @@ import SetIcon from '~/icons/SetIcon.vue'
 import IconFolder from '~icons/tabler/folder'
 import IconSearch from '~icons/tabler/search'
 import IconWorld from '~icons/tabler/world'
-import { launcherEntries } from './launcherEntries'
 import type { LauncherEntry } from './launcherEntries'
+import { useLauncherIndex } from './useLauncherIndex'
 
 /** The field in the top bar, and under it a board of what was found, like the board of departures in a station. */
 const mirror = useMirror()
@@ -28,10 +27,9 @@ const query = ref('')
 const chosen = ref(0)
 let cameFrom: HTMLElement | undefined
 
-const index = computed(() => createIndex(launcherEntries(mirror.levers, mirror.framesLive, mirror.bench)))
-const hits = computed(() =>
-  isOpen.value ? index.value.search(query.value, { limit: 10 }).map((hit) => hit.entry) : [],
-)
+const index = useLauncherIndex()
+const hits = computed(() => (isOpen.value ? index.search(query.value, 10) : []))
+const framesOn = computed(() => new Set(mirror.framesLive.filter((frame) => frame.on).map((frame) => frame.id)))
 watch([query, isOpen], () => {
   chosen.value = 0
 })
@@ -128,7 +126,7 @@ useEventListener(window, 'keydown', (event) => {
             v-if="entry.kind === 'lever'"
             :plate="entry.lever.plate"
             :steps="entry.lever.steps"
-            :off="entry.off"
+            :off="!entry.lever.enabled || !framesOn.has(entry.lever.frameId)"
           />
           <SetIcon v-else-if="entry.kind === 'program'" :name="entry.icon" />
           <IconFolder v-else-if="entry.kind === 'folder'" class="icon" />

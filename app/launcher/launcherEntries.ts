@@ -1,39 +1,41 @@
 import { everyFile } from '~~/core/bench'
 import type { BenchState } from '~~/core/bench'
-import type { Frame, Lever } from '~~/core/levers'
+import type { Lever } from '~~/core/levers'
 import type { SearchEntry } from '~~/core/search'
 import { describeSteps } from '~~/core/steps'
+import type { Names } from '~~/core/steps'
 
 /** One line of the launcher: what it is, and what Enter does with it. */
 export type LauncherEntry = SearchEntry & { readonly act: string } & (
-    | { readonly kind: 'lever'; readonly lever: Lever; readonly off: boolean }
+    | { readonly kind: 'lever'; readonly lever: Lever }
     | { readonly kind: 'program'; readonly programId: string; readonly icon: string }
     | { readonly kind: 'folder' | 'address'; readonly place: string }
   )
 
-/** Everything the launcher can find, levers first. */
-export function launcherEntries(
-  levers: readonly Lever[],
-  frames: readonly Frame[],
-  bench: BenchState,
-): LauncherEntry[] {
-  const framesOn = new Set(frames.filter((frame) => frame.on).map((frame) => frame.id))
-  const variableOf = new Map(Object.entries(bench.folders).map(([name, path]) => [path, name]))
-  const folders = [...everyFile(bench.files)].flatMap(([path, { kind }]) =>
-    kind === 'folder' && path !== '/' ? [path] : [],
-  )
+/** A lever as the launcher finds it. */
+export function leverEntry(lever: Lever, names: Names): LauncherEntry {
+  return {
+    kind: 'lever',
+    id: `lever:${lever.id}`,
+    name: lever.name,
+    aliases: [...lever.aliases, String(lever.plate)],
+    detail: describeSteps(lever.steps, names),
+    lever,
+    act: 'pull',
+  }
+}
+
+/** All else the launcher can find: programs, folders, addresses. */
+export function benchEntries({
+  programs,
+  files,
+  folders,
+  addresses,
+}: Pick<BenchState, 'programs' | 'files' | 'folders' | 'addresses'>): LauncherEntry[] {
+  const variableOf = new Map(Object.entries(folders).map(([name, path]) => [path, name]))
+  const places = [...everyFile(files)].flatMap(([path, { kind }]) => (kind === 'folder' && path !== '/' ? [path] : []))
   return [
-    ...levers.map((lever) => ({
-      kind: 'lever' as const,
-      id: `lever:${lever.id}`,
-      name: lever.name,
-      aliases: [...lever.aliases, String(lever.plate)],
-      detail: describeSteps(lever.steps, bench),
-      lever,
-      off: !lever.enabled || !framesOn.has(lever.frameId),
-      act: 'pull',
-    })),
-    ...Object.values(bench.programs).map((program) => ({
+    ...Object.values(programs).map((program) => ({
       kind: 'program' as const,
       id: `program:${program.id}`,
       name: program.name,
@@ -43,7 +45,7 @@ export function launcherEntries(
       act: 'open',
       weight: 1,
     })),
-    ...folders.map((path) => ({
+    ...places.map((path) => ({
       kind: 'folder' as const,
       id: `folder:${path}`,
       name: path.split('/').at(-1)!,
@@ -53,7 +55,7 @@ export function launcherEntries(
       act: 'open',
       weight: 2,
     })),
-    ...bench.addresses.map(({ name, address }) => ({
+    ...addresses.map(({ name, address }) => ({
       kind: 'address' as const,
       id: `address:${address}`,
       name,

@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useMirror } from '~/live/useMirror'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
+import { countOf } from '~~/core/names'
+import { plainRows } from '~/rows/listRow'
+import RowList from '~/rows/RowList.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import { timeOfDay } from '~/shell/instants'
 import RunInspector from './RunInspector.vue'
@@ -14,8 +17,8 @@ const route = useRoute()
 const router = useRouter()
 const actions = useLeverActions()
 const filter = ref('')
-const list = ref<HTMLElement>()
-onMounted(() => list.value?.focus({ preventScroll: true }))
+const list = useTemplateRef<{ focus: () => void }>('list')
+onMounted(() => list.value?.focus())
 
 const shown = computed(() => {
   const wanted = filter.value.trim().toLowerCase()
@@ -23,6 +26,7 @@ const shown = computed(() => {
     `${run.plate} ${run.leverName} ${runWords(run)} ${run.source}`.toLowerCase().includes(wanted),
   )
 })
+const rows = computed(() => plainRows(shown.value))
 const selected = computed(() => shown.value.find((run) => run.id === route.query.run) ?? shown.value[0])
 
 useViewKeys('Ledger', [
@@ -66,52 +70,50 @@ function onKey(event: KeyboardEvent): void {
         placeholder="Filter by lever or outcome"
         aria-label="Filter the runs"
       />
-      <span class="soft" role="status">{{ shown.length }} runs</span>
+      <span class="soft" role="status">{{ countOf(shown.length, 'run') }}</span>
     </header>
     <div class="view-body">
-      <div
+      <RowList
         ref="list"
-        class="rows"
-        role="listbox"
-        tabindex="0"
-        aria-label="Runs, latest first"
-        :aria-activedescendant="selected ? `run-${selected.id}` : undefined"
-        @keydown="onKey"
+        :rows="rows"
+        label="Runs, latest first"
+        prefix="run"
+        :selected-id="selected?.id"
+        @key="onKey"
+        @choose="(_event, run) => select(run.id)"
       >
-        <div class="row row-head run" role="presentation">
-          <span /><span>Lever</span><span>When</span><span>By</span><span>Steps</span><span>Changes</span
-          ><span>Took</span><span>Outcome</span>
-        </div>
-        <div
-          v-for="run in shown"
-          :id="`run-${run.id}`"
-          :key="run.id"
-          class="row run"
-          role="option"
-          :aria-selected="run.id === selected?.id"
-          @click="select(run.id)"
-        >
-          <NumberPlate
-            :plate="run.plate"
-            :steps="mirror.leverById.get(run.leverId)?.steps ?? []"
-            :off="run.plate === 0"
-          />
-          <strong class="cut">{{ run.leverName }}</strong>
-          <span>{{ timeOfDay(run.startedAtMs) }}</span>
-          <span class="soft">{{ run.source }}</span>
-          <span>{{ Math.min(run.position, run.stepCount) }} of {{ run.stepCount }}</span>
-          <span>{{ run.changeCount }}</span>
-          <span>{{ runDuration(run) }}</span>
-          <span class="cut" :class="{ fault: run.outcome === 'failed' }">{{ runWords(run) }}</span>
-        </div>
-        <div v-if="shown.length === 0" class="empty">
-          <p v-if="mirror.runs.length === 0">
-            The ledger keeps what was pulled, how it went and what it changed. Pull a lever, and its run stands here.
-          </p>
-          <p v-else>No run is like “{{ filter }}”.</p>
-          <ElButton v-if="mirror.runs.length === 0" @click="router.push('/levers')"> Go to the levers </ElButton>
-        </div>
-      </div>
+        <template #top>
+          <div class="row row-head run">
+            <span /><span>Lever</span><span>When</span><span>By</span><span>Steps</span><span>Changes</span
+            ><span>Took</span><span>Outcome</span>
+          </div>
+        </template>
+        <template #entry="{ entry: run, attrs }">
+          <div v-bind="attrs" class="row run">
+            <NumberPlate
+              :plate="run.plate"
+              :steps="mirror.leverById.get(run.leverId)?.steps ?? []"
+              :off="run.plate === 0"
+            />
+            <strong class="cut">{{ run.leverName }}</strong>
+            <span>{{ timeOfDay(run.startedAtMs) }}</span>
+            <span class="soft">{{ run.source }}</span>
+            <span>{{ Math.min(run.position, run.stepCount) }} of {{ run.stepCount }}</span>
+            <span>{{ run.changeCount }}</span>
+            <span>{{ runDuration(run) }}</span>
+            <span class="cut" :class="{ fault: run.outcome === 'failed' }">{{ runWords(run) }}</span>
+          </div>
+        </template>
+        <template #empty>
+          <div class="empty">
+            <p v-if="mirror.runs.length === 0">
+              The ledger keeps what was pulled, how it went and what it changed. Pull a lever, and its run stands here.
+            </p>
+            <p v-else>No run is like “{{ filter }}”.</p>
+            <ElButton v-if="mirror.runs.length === 0" @click="router.push('/levers')"> Go to the levers </ElButton>
+          </div>
+        </template>
+      </RowList>
       <RunInspector v-if="selected" :key="selected.id" :summary="selected" />
     </div>
   </section>

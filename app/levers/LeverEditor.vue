@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { findClashes, suggestChords } from '~~/core/clash'
+import { suggestChords } from '~~/core/clash'
 import type { WayOut } from '~~/core/clash'
 import type { Lever } from '~~/core/levers'
 import type { ApiIssue } from '~~/contract'
@@ -23,6 +23,7 @@ import InterlockField from './InterlockField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
 import TriggerFields from '~/keys/TriggerFields.vue'
+import { useClashIndex } from '~/keys/useClashIndex'
 import { startFrom, useLeverDraft } from './useLeverDraft'
 
 const { id, lever } = defineProps<{ id: string; lever: Lever | undefined }>()
@@ -43,7 +44,7 @@ const wasTried = ref(false)
 const refused = ref<readonly ApiIssue[]>([])
 const restored = ref(wasRestored)
 
-const plate = computed(() => lever?.plate ?? Math.max(0, ...mirror.levers.map((entry) => entry.plate)) + 1)
+const plate = computed(() => lever?.plate ?? (mirror.levers.at(-1)?.plate ?? 0) + 1)
 const preview = computed<Lever>(() => ({
   ...draft.value,
   id: lever?.id ?? 'new-lever',
@@ -54,19 +55,20 @@ const patternName = computed(() => {
   const pattern = lever?.variant && mirror.leverById.get(lever.variant.patternId)
   return pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'
 })
-const others = computed(() => mirror.levers.filter((entry) => entry.id !== lever?.id))
-const clashInput = computed(() => ({
-  levers: [...others.value, preview.value],
-  frames: mirror.framesLive,
-  programs: mirror.bench.programs,
-  keys: mirror.keySettings,
-}))
-const clashes = computed(() => findClashes({ ...clashInput.value, onlyLeverId: preview.value.id }))
-const suggestions = computed(() =>
-  preview.value.triggers.length > 0 && clashes.value.every((clash) => clash.severity === 'note')
-    ? []
-    : suggestChords({ ...clashInput.value, lever: preview.value, count: 4 }),
-)
+const clashIndex = useClashIndex()
+const clashes = computed(() => clashIndex.clashesOf(preview.value))
+const suggestions = computed(() => {
+  if (preview.value.triggers.length > 0 && clashes.value.every((clash) => clash.severity === 'note')) return []
+  return suggestChords({
+    levers: mirror.levers,
+    frames: mirror.framesLive,
+    programs: mirror.bench.programs,
+    keys: mirror.keySettings,
+    index: clashIndex.now(),
+    lever: preview.value,
+    count: 4,
+  })
+})
 const isStale = computed(() => lever !== undefined && lever.version !== kept.value.baseVersion)
 
 useViewKeys('Editing a lever', [

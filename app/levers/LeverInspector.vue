@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { findClashes } from '~~/core/clash'
 import { lampNow } from '~~/core/bench'
 import { describeInterlock, describeScope, describeTrigger, gateOf, goesTo, lampOf, triggerKeys } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
@@ -13,6 +12,7 @@ import NumberPlate from '~/plates/NumberPlate.vue'
 import CommandPreview from '~/steps/CommandPreview.vue'
 import FindingLines from '~/steps/FindingLines.vue'
 import ClashList from '~/keys/ClashList.vue'
+import { useClashIndex } from '~/keys/useClashIndex'
 import RehearsalPanel from './RehearsalPanel.vue'
 import RunLines from './RunLines.vue'
 import VariantNotes from './VariantNotes.vue'
@@ -38,15 +38,8 @@ const findings = computed(() =>
     )
     .map(({ mend: _mend, ...finding }) => finding),
 )
-const clashes = computed(() =>
-  findClashes({
-    levers: mirror.levers,
-    frames: mirror.framesLive,
-    programs: mirror.bench.programs,
-    keys: mirror.keySettings,
-    onlyLeverId: lever.id,
-  }),
-)
+const clashIndex = useClashIndex()
+const clashes = computed(() => clashIndex.clashesOf(lever))
 const lamp = computed(() => {
   const watched = lampOf(lever, mirror.bench)
   return watched && lampNow(watched, mirror.bench)

@@ -11,7 +11,15 @@ import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { leverState } from './leverState'
 
-const { lever, frameOn, marked = false } = defineProps<{ lever: Lever; frameOn: boolean; marked?: boolean }>()
+const {
+  lever,
+  frameOn,
+  marked = false,
+} = defineProps<{
+  lever: Lever
+  frameOn: boolean
+  marked?: boolean
+}>()
 
 const mirror = useMirror()
 const sentence = computed(() => describeSteps(lever.steps, mirror.names))
@@ -22,17 +30,31 @@ const lamp = computed(() => {
   return watched && lampNow(watched, mirror.bench)
 })
 const goal = computed(() => goesTo(lever, mirror.bench))
-const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.bench))
+const state = computed(() => leverState(lever, frameOn, mirror.openRuns.get(lever.id), mirror.bench))
+/** Where a pull would lead is worth more than that it can be pulled. */
+const stateWords = computed(() =>
+  goal.value && state.value.tone === 'soft'
+    ? {
+        words: `→ ${goal.value}`,
+        title: `Ready. ${lamp.value ? `Now ${lamp.value.words}; a` : 'A'} pull leads to: ${goal.value}`,
+      }
+    : { words: state.value.words, title: state.value.words },
+)
+const following = computed(() => {
+  if (!lever.variant) return ''
+  const name = pattern.value ? `${pattern.value.plate} ${pattern.value.name}` : 'a lever that is gone'
+  return `Follows ${name}. Its own: ${describeOwn(lever.variant).join('; ')}`
+})
 </script>
 
 <template>
   <div class="row lever" :class="{ off: state.tone === 'off', marked }">
     <NumberPlate :plate="lever.plate" :steps="lever.steps" :off="state.tone === 'off'" :lamp="lamp" />
     <span class="name cut"
-      ><LeverIcon :lever="lever" /> <strong>{{ lever.name }}</strong><span
+      ><LeverIcon :lever="lever" /> <strong :title="lever.name">{{ lever.name }}</strong><span
         v-if="lever.variant"
         class="soft"
-        :title="`Follows ${pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'}. Its own: ${describeOwn(lever.variant).join('; ')}`"
+        :title="following"
       >
         of {{ pattern?.plate ?? '?' }}</span
       ></span
@@ -47,29 +69,19 @@ const state = computed(() => leverState(lever, frameOn, mirror.runs, mirror.benc
       />
     </span>
     <span class="cut soft" :title="scope">{{ scope }}</span>
-    <span
-      class="cut"
-      :class="state.tone"
-      :title="
-        goal && state.tone === 'soft'
-          ? `Ready. ${lamp ? `Now ${lamp.words}; a` : 'A'} pull leads to: ${goal}`
-          : state.words
-      "
-      >{{ goal && state.tone === 'soft' ? `→ ${goal}` : state.words }}</span
-    >
+    <span class="cut" :class="state.tone" :title="stateWords.title">{{ stateWords.words }}</span>
   </div>
 </template>
 
 <style scoped>
 .lever {
-  grid-template-columns: 58px minmax(130px, 240px) minmax(0, 1fr) 122px minmax(70px, 130px) 72px;
+  grid-template-columns: 58px minmax(120px, 1fr) minmax(120px, 1.6fr) auto minmax(60px, 0.5fr) 66px;
 }
 .triggers {
   display: flex;
   gap: 6px;
-  overflow: hidden;
+  justify-content: flex-end;
 }
-
 .name {
   display: flex;
   align-items: center;

@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { evaluate } from '~~/core/conditions'
-import type { Lever } from '~~/core/levers'
+import type { Frame, Lever } from '~~/core/levers'
+import { countOf } from '~~/core/names'
 import { useMirror } from '~/live/useMirror'
+import { groupedRows } from '~/rows/listRow'
+import RowList from '~/rows/RowList.vue'
 import { useViewKeys } from '~/shell/useViewKeys'
 import IconRedo from '~icons/tabler/arrow-forward-up'
 import IconUndo from '~icons/tabler/arrow-back-up'
@@ -19,15 +22,17 @@ const mirror = useMirror()
 const router = useRouter()
 const actions = useLeverActions()
 const filter = ref('')
-const list = ref<HTMLElement>()
+const list = useTemplateRef<{ focus: () => void }>('list')
 
 const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.bench, filter.value))
-const groups = computed(() =>
-  mirror.frames
-    .map((frame) => ({ frame, levers: shown.value.filter((lever) => lever.frameId === frame.id) }))
-    .filter((group) => group.levers.length > 0),
-)
-const inOrder = computed(() => groups.value.flatMap((group) => group.levers))
+/** By their frames, in the order of these. */
+const groups = computed(() => {
+  const byFrame = new Map(mirror.frames.map((frame) => [frame.id, [] as Lever[]]))
+  for (const lever of shown.value) byFrame.get(lever.frameId)?.push(lever)
+  return [...byFrame].filter(([, levers]) => levers.length > 0).map(([id, entries]) => ({ id, entries }))
+})
+const rows = computed(() => groupedRows(groups.value))
+const inOrder = computed(() => groups.value.flatMap((group) => group.entries))
 const selection = useSelection(inOrder)
 const selected = selection.current
 const framesOn = computed(() => new Set(mirror.framesLive.filter((frame) => frame.on).map((frame) => frame.id)))
@@ -44,9 +49,13 @@ useViewKeys('Levers', [
   { keys: 'Delete', does: 'deletes it; undo brings it back' },
 ])
 
-watch(selected, (lever) =>
-  nextTick(() => document.getElementById(`lever-row-${lever?.id}`)?.scrollIntoView({ block: 'nearest' })),
-)
+/** What stands at the head of a frame: whether its keys are live, and else why not. */
+function headOf(frameId: string): { frame: Frame; words: string; isOn: boolean } {
+  const frame = mirror.frameById.get(frameId)!
+  const isOn = framesOn.value.has(frameId)
+  const waits = frame.on && frame.condition ? `waits: ${evaluate(frame.condition, mirror.bench).because}` : undefined
+  return { frame, isOn, words: isOn ? 'on' : (waits ?? 'off: its keys do nothing') }
+}
 
 async function duplicate(): Promise<void> {
   const copies = await actions.batch({ act: 'duplicate' }, selection.chosen.value)
@@ -113,7 +122,7 @@ function onKey(event: KeyboardEvent): void {
   event.preventDefault()
 }
 
-onMounted(() => list.value?.focus({ preventScroll: true }))
+onMounted(() => list.value?.focus())
 </script>
 
 <template>
@@ -131,8 +140,8 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
       />
       <span class="soft" role="status">{{
         shown.length === mirror.levers.length
-          ? `${shown.length} levers`
-          : `${shown.length} of ${mirror.levers.length} levers`
+          ? countOf(shown.length, 'lever')
+          : `${shown.length} of ${countOf(mirror.levers.length, 'lever')}`
       }}</span>
       <span class="gap" />
       <NuxtLink to="/values"> Values </NuxtLink>
@@ -154,57 +163,46 @@ onMounted(() => list.value?.focus({ preventScroll: true }))
       <ElButton type="primary" @click="router.push('/levers/new')"> <IconPlus class="icon" /> New lever </ElButton>
     </header>
     <div class="view-body">
-      <div
+      <RowList
         ref="list"
-        class="rows"
-        role="listbox"
-        aria-multiselectable="true"
-        tabindex="0"
-        aria-label="Levers"
-        :aria-activedescendant="selected ? `lever-row-${selected.id}` : undefined"
-        @keydown="onKey"
+        :rows="rows"
+        label="Levers"
+        prefix="lever-row"
+        :selected-id="selected?.id"
+        :marked-ids="selection.markedIds.value"
+        @key="onKey"
+        @choose="click"
+        @open="actions.edit($event)"
       >
-        <template v-for="group in groups" :key="group.frame.id">
-          <div class="row row-head frame" role="presentation">
-            <span>Frame {{ group.frame.name }}</span>
+        <template #head="{ id }">
+          <div class="row row-head frame">
+            <span>Frame {{ headOf(id).frame.name }}</span>
             <ElSwitch
-              :model-value="framesOn.has(group.frame.id)"
+              :model-value="headOf(id).isOn"
               size="small"
-              :aria-label="`Frame ${group.frame.name}`"
-              @update:model-value="actions.switchFrame(group.frame.id, Boolean($event))"
+              :aria-label="`Frame ${headOf(id).frame.name}`"
+              @update:model-value="actions.switchFrame(id, Boolean($event))"
             />
-            <span>{{
-              framesOn.has(group.frame.id)
-                ? 'on'
-                : group.frame.on && group.frame.condition
-                  ? `waits: ${evaluate(group.frame.condition, mirror.bench).because}`
-                  : 'off: its keys do nothing'
-            }}</span>
+            <span>{{ headOf(id).words }}</span>
           </div>
-          <LeverRow
-            v-for="lever in group.levers"
-            :id="`lever-row-${lever.id}`"
-            :key="lever.id"
-            :lever="lever"
-            :frame-on="framesOn.has(lever.frameId)"
-            role="option"
-            :aria-selected="lever.id === selected?.id || selection.marked.value.includes(lever)"
-            :marked="selection.marked.value.includes(lever)"
-            @click="click($event, lever)"
-            @dblclick="actions.edit(lever)"
-          />
         </template>
-        <div v-if="mirror.levers.length === 0" class="empty">
-          <p>
-            A lever opens a program, a folder or an address with one keystroke, with exactly the arguments you give it.
-          </p>
-          <ElButton type="primary" @click="router.push('/levers/new')"> Make the first lever </ElButton>
-        </div>
-        <div v-else-if="shown.length === 0" class="empty">
-          <p>No lever has “{{ filter }}” in its name, keys, programs or frame.</p>
-          <ElButton @click="filter = ''"> Show all levers </ElButton>
-        </div>
-      </div>
+        <template #entry="{ entry, attrs, isMarked }">
+          <LeverRow v-bind="attrs" :lever="entry" :frame-on="framesOn.has(entry.frameId)" :marked="isMarked" />
+        </template>
+        <template #empty>
+          <div v-if="mirror.levers.length === 0" class="empty">
+            <p>
+              A lever opens a program, a folder or an address with one keystroke, with exactly the arguments you give
+              it.
+            </p>
+            <ElButton type="primary" @click="router.push('/levers/new')"> Make the first lever </ElButton>
+          </div>
+          <div v-else class="empty">
+            <p>No lever has “{{ filter }}” in its name, keys, programs or frame.</p>
+            <ElButton @click="filter = ''"> Show all levers </ElButton>
+          </div>
+        </template>
+      </RowList>
       <BatchInspector
         v-if="selection.marked.value.length > 1"
         :levers="selection.marked.value"

@@ -1,30 +1,42 @@
 import type { BenchState } from '~~/core/bench'
 import { describeTrigger } from '~~/core/levers'
-import { namedIn } from '~~/core/steps'
 import type { Frame, Lever } from '~~/core/levers'
+import { namedIn } from '~~/core/steps'
+
+/** What is looked through of each lever, as long as it and the names of programs and frames are the same. */
+const texts = new WeakMap<Lever, { programs: BenchState['programs']; frames: readonly Frame[]; text: string }>()
 
 /** The levers that hold every word of the filter somewhere: name, alias, number, keys, programs, frame. */
 export function filterLevers(
   levers: readonly Lever[],
   frames: readonly Frame[],
-  bench: BenchState,
+  { programs }: Pick<BenchState, 'programs'>,
   filter: string,
-): Lever[] {
+): readonly Lever[] {
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
-  if (words.length === 0) return [...levers]
+  if (words.length === 0) return levers
   const frameName = new Map(frames.map((frame) => [frame.id, frame.name]))
   return levers.filter((lever) => {
-    const programs = namedIn(lever.steps, 'program').map((id) => bench.programs[id]?.name ?? id)
-    const text = [
-      lever.name,
-      String(lever.plate),
-      ...lever.aliases,
-      ...lever.triggers.map(describeTrigger),
-      ...programs,
-      frameName.get(lever.frameId) ?? '',
-    ]
-      .join(' ')
-      .toLowerCase()
+    let known = texts.get(lever)
+    if (known?.programs !== programs || known.frames !== frames) {
+      known = { programs, frames, text: textOf(lever, frameName, programs) }
+      texts.set(lever, known)
+    }
+    const { text } = known
     return words.every((word) => text.includes(word))
   })
+}
+
+function textOf(lever: Lever, frameName: ReadonlyMap<string, string>, programs: BenchState['programs']): string {
+  const named = namedIn(lever.steps, 'program').map((id) => programs[id]?.name ?? id)
+  return [
+    lever.name,
+    String(lever.plate),
+    ...lever.aliases,
+    ...lever.triggers.map(describeTrigger),
+    ...named,
+    frameName.get(lever.frameId) ?? '',
+  ]
+    .join(' ')
+    .toLowerCase()
 }

@@ -8,9 +8,13 @@ export interface LeverState {
   readonly tone: 'soft' | 'off' | 'live' | 'fault'
 }
 
-/** How a lever stands now, in a word or two. */
-export function leverState(lever: Lever, frameOn: boolean, runs: readonly RunSummary[], bench: BenchState): LeverState {
-  const running = runs.find((run) => run.leverId === lever.id && run.phase !== 'ended')
+/** How a lever stands now, in a word or two; `running` is the run of it that goes on. */
+export function leverState(
+  lever: Lever,
+  frameOn: boolean,
+  running: RunSummary | undefined,
+  bench: BenchState,
+): LeverState {
   if (running)
     return {
       words: running.phase === 'asking' ? 'asks' : running.phase === 'waiting' ? 'waits' : 'running',

@@ -7,14 +7,16 @@ export function useSelection(inOrder: ComputedRef<readonly Lever[]>) {
   const currentId = ref<string>()
   const markedIds = ref<ReadonlySet<string>>(new Set())
   let anchorId: string | undefined
+  const byId = computed(() => new Map(inOrder.value.map((lever) => [lever.id, lever])))
 
-  const current = computed(() => inOrder.value.find((lever) => lever.id === currentId.value) ?? inOrder.value[0])
-  const marked = computed(() => inOrder.value.filter((lever) => markedIds.value.has(lever.id)))
+  const current = computed(() => byId.value.get(currentId.value ?? '') ?? inOrder.value[0])
+  const marked = computed(() =>
+    markedIds.value.size === 0 ? [] : inOrder.value.filter((lever) => markedIds.value.has(lever.id)),
+  )
   /** What an act on "the levers" is about: the marked ones, or the one at hand. */
   const chosen = computed(() => (marked.value.length > 0 ? marked.value : current.value ? [current.value] : []))
 
-  watch(inOrder, (levers) => {
-    const ids = new Set(levers.map((lever) => lever.id))
+  watch(byId, (ids) => {
     if ([...markedIds.value].some((id) => !ids.has(id)))
       markedIds.value = new Set([...markedIds.value].filter((id) => ids.has(id)))
   })
@@ -52,5 +54,5 @@ export function useSelection(inOrder: ComputedRef<readonly Lever[]>) {
     anchorId = undefined
   }
 
-  return { current, marked, chosen, go, move, toggle, markAll, clear }
+  return { current, marked, markedIds, chosen, go, move, toggle, markAll, clear }
 }

@@ -6,10 +6,11 @@ import { applyChanges, EMPTY_TREE, frontProgram, frontWindow, readBench } from '
 import type { BenchState } from '~~/core/bench'
 import { NO_VALUES } from '~~/core/command'
 import type { ValueTable } from '~~/core/command'
-import { DEFAULT_KEYS, framesNow, tableFor } from '~~/core/levers'
-import type { Frame, KeySettings, Lever, NamedValue } from '~~/core/levers'
+import { DEFAULT_KEYS, framesNow, LeverLog, tableFor } from '~~/core/levers'
+import type { Frame, KeySettings, Lever, LeverDelta, NamedValue } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
 import { DEFAULT_SETTINGS } from '~~/core/settings'
+import type { Names } from '~~/core/steps'
 import type { Settings } from '~~/core/settings'
 
 const KEPT_KEYS = 200
@@ -56,6 +57,9 @@ export const useMirror = defineStore('mirror', () => {
   const bench = shallowRef<BenchState>(emptyBench)
   const benchVersion = ref(0)
   const levers = shallowRef<readonly Lever[]>([])
+  const edits = new LeverLog()
+  /** Goes up whenever levers change; see `leversSince`. */
+  const leverRevision = ref(0)
   const frames = shallowRef<readonly Frame[]>([])
   const keySettings = shallowRef<KeySettings>(DEFAULT_KEYS)
   /** The version that an edit of the keyboard and timing is made from; of the settings likewise. */
@@ -92,13 +96,20 @@ export const useMirror = defineStore('mirror', () => {
     levers.value.map((lever) => ({ value: lever.id, name: `${lever.plate} ${lever.name}` })),
   )
   const openQuestions = computed(() => runs.value.filter((run) => run.phase === 'asking'))
+  /** The run of each lever that goes on, the latest of it where several do. */
+  const openRuns = computed(() => {
+    const open = new Map<string, RunSummary>()
+    for (const run of runs.value.toReversed()) if (run.phase !== 'ended') open.set(run.leverId, run)
+    return open
+  })
 
-  /** The names that sentences need, of frames too. */
-  const names = computed(() => ({
-    programs: bench.value.programs,
-    devices: bench.value.devices,
-    frames: Object.fromEntries(frames.value.map((frame) => [frame.id, frame.name])),
-  }))
+  const frameNames = computed(() => Object.fromEntries(frames.value.map((frame) => [frame.id, frame.name])))
+  /** The names that sentences need, of frames too; the same as long as none of them differs. */
+  const names = computed<Required<Names>>((before) => {
+    const { programs, devices } = bench.value
+    const isSame = before?.programs === programs && before.devices === devices && before.frames === frameNames.value
+    return isSame ? before : { programs, devices, frames: frameNames.value }
+  })
 
   /** The named values that levers of a frame can use, as they resolve now. */
   function tableOf(frameId: string): ValueTable {
@@ -109,6 +120,8 @@ export const useMirror = defineStore('mirror', () => {
     bench.value = readBench(now.state)
     benchVersion.value = now.version
     levers.value = all
+    edits.forget()
+    leverRevision.value = edits.revision
     frames.value = state.frames
     values.value = state.values
     keySettings.value = state.keySettings
@@ -128,7 +141,7 @@ export const useMirror = defineStore('mirror', () => {
       case 'bench':
         return takeChanges(event)
       case 'edit': {
-        levers.value = withDelta(levers.value, event.levers, (a, b) => a.plate - b.plate)
+        takeLevers(event.levers)
         frames.value = withDelta(frames.value, event.frames, (a, b) => a.position - b.position)
         values.value = withDelta(values.value, event.values, (a, b) => (a.name < b.name ? -1 : 1))
         if (event.keys) {
@@ -156,11 +169,23 @@ export const useMirror = defineStore('mirror', () => {
     }
   }
 
+  function takeLevers(delta: LeverDelta): void {
+    if (delta.changed.length + delta.removed.length === 0) return
+    levers.value = withDelta(levers.value, delta, (a, b) => a.plate - b.plate)
+    edits.record(delta)
+    leverRevision.value = edits.revision
+  }
+
+  /** What has changed of the levers since a revision; undefined where that is not known any more. */
+  function leversSince(revision: number): LeverDelta | undefined {
+    return edits.since(revision, (id) => leverById.value.get(id))
+  }
+
   /** Takes levers from an answer, where it came before the live event; an older version never replaces a newer one. */
   function adopt(changed: readonly Lever[]): void {
     const newer = changed.filter((lever) => (leverById.value.get(lever.id)?.version ?? 0) < lever.version)
     if (newer.length === 0) return
-    levers.value = withDelta(levers.value, { changed: newer, removed: [] }, (a, b) => a.plate - b.plate)
+    takeLevers({ changed: newer, removed: [] })
   }
 
   function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
@@ -202,6 +227,9 @@ export const useMirror = defineStore('mirror', () => {
     front,
     frontProgramId,
     openQuestions,
+    openRuns,
+    leverRevision,
+    leversSince,
     names,
     tableOf,
     fill,

@@ -18,6 +18,8 @@ export interface SuggestInput extends ClashInput {
   /** The lever that wants a chord; its own triggers do not stand in the way. */
   readonly lever: Lever
   readonly count: number
+  /** The claims of `levers`, where there is such an index already; it is left as it was. */
+  readonly index?: ClashIndex
 }
 
 const modifierSets: readonly (readonly Modifier[])[] = [
@@ -33,24 +35,19 @@ const modifierSets: readonly (readonly Modifier[])[] = [
 
 /** Free keys that are good to reach and to remember, best first: no clash but notes in any program of the scope. */
 export function suggestChords(input: SuggestInput): Suggestion[] {
-  const { lever, count, keys = DEFAULT_KEYS } = input
-  const others = input.levers.filter((entry) => entry.id !== lever.id)
-  const index = createClashIndex({ ...input, levers: others })
+  const { lever, levers, count, keys = DEFAULT_KEYS } = input
+  const neighbours = levers.filter((entry) => entry.frameId === lever.frameId && entry.id !== lever.id)
+  const index = input.index ?? createClashIndex(input)
   const memory = memoryOf(lever.name, keys)
-  const habit = habitOf(others.filter((entry) => entry.frameId === lever.frameId))
-  const neighbours = new Set(
-    others
-      .filter((entry) => entry.frameId === lever.frameId)
-      .flatMap(chordsOf)
-      .map((chord) => chord.code),
-  )
+  const habit = habitOf(neighbours)
+  const besides = new Set(neighbours.flatMap(chordsOf).map((chord) => chord.code))
   const ranked = modifierSets
     .flatMap((modifiers) =>
       [...keyboardOf(keys.keyboard).codes]
         .filter((code) => isOffered(code, modifiers))
         .map((code) => {
           const chord: Chord = { modifiers, code }
-          const reasons = reasonsOf(chord, memory, habit, neighbours)
+          const reasons = reasonsOf(chord, memory, habit, besides)
           return { chord, reasons, cost: effortOf(chord) + reasons.reduce((sum, reason) => sum - reason.worth, 0) }
         }),
     )
@@ -66,6 +63,9 @@ export function suggestChords(input: SuggestInput): Suggestion[] {
       because: `${['Free ' + (lever.scope.kind === 'only' ? 'in every program of its scope' : 'everywhere'), ...reasons.map((reason) => reason.words)].join(', ')}.`,
     })
   }
+  // Trying them took the lever's own claims out of the index.
+  const own = input.index && levers.find((entry) => entry.id === lever.id)
+  if (own) index.put(own)
   return suggestions
 }
 

@@ -35,6 +35,8 @@ export type {
   TriggerOf,
   Variant,
 } from './schema'
+export { LeverLog } from './leverLog'
+export type { LeverDelta } from './leverLog'
 export { rowTriggers, withRows } from './rows'
 export { describeScope, isLive, leverWins, scopesOverlap, specificity } from './scope'
 export { tableFor, usesOf } from './values'

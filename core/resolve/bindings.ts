@@ -2,7 +2,7 @@ import type { Program } from '../bench'
 import { chordId, modifierOfCode, parseChord, parseSequence } from '../keys'
 import type { Chord, Modifier } from '../keys'
 import { DEFAULT_KEYS, onKeyboard, patienceOf, rowTriggers, specificity } from '../levers'
-import type { Frame, KeyRule, KeySettings, Lever, Trigger, TriggerOf } from '../levers'
+import type { Frame, KeyRule, KeySettings, Lever, LeverDelta, Trigger, TriggerOf } from '../levers'
 import { assertNever } from '../result'
 
 export interface ResolverConfig {
@@ -48,12 +48,6 @@ export interface Bindings {
   readonly claims: ReadonlyMap<string, ReadonlyMap<string, string>>
   readonly framesOn: ReadonlySet<string>
   readonly timing: KeySettings['timing']
-}
-
-/** Levers that were altered or are gone since. */
-export interface LeverDelta {
-  readonly changed: readonly Lever[]
-  readonly removed: readonly string[]
 }
 
 /** Lists by key, in order, from which what one lever has put there can be taken out again. */

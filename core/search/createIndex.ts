@@ -36,6 +36,9 @@ export interface SearchContext {
 export interface SearchIndex<E extends SearchEntry> {
   /** The best hits, best first; with an empty query the first entries as given. */
   readonly search: (query: string, context?: SearchContext) => SearchHit<E>[]
+  /** Takes an entry in, in place of the one of the same id, or behind the others. */
+  readonly put: (entry: E) => void
+  readonly remove: (id: string) => void
 }
 
 interface Prepared<E> {
@@ -49,27 +52,25 @@ interface Prepared<E> {
 
 /** An index over entries, by name, initials, alias and, last, by detail. Case and accents do not matter. */
 export function createIndex<E extends SearchEntry>(entries: readonly E[]): SearchIndex<E> {
-  const prepared: Prepared<E>[] = entries.map((entry) => {
-    const name = fold(entry.name)
-    const words = name.split(/[^\p{L}\p{N}]+/u).filter(Boolean)
-    return {
-      entry,
-      name,
-      words,
-      initials: words.map((word) => word[0]).join(''),
-      aliases: (entry.aliases ?? []).map(fold),
-      detail: fold(entry.detail ?? ''),
-    }
-  })
+  const prepared = new Map<string, Prepared<E>>()
+  for (const entry of entries) prepared.set(entry.id, prepare(entry))
   return {
     search(query, { limit = 20 } = {}) {
       const wanted = fold(query.trim())
-      if (wanted === '') return prepared.slice(0, limit).map(({ entry }) => ({ entry, tier: 'name' as const }))
-      return prepared
-        .flatMap((candidate) => {
-          const tier = tierOf(candidate, wanted)
-          return tier ? [{ candidate, tier, rank: TIERS.indexOf(tier) }] : []
-        })
+      if (wanted === '') {
+        const first: SearchHit<E>[] = []
+        for (const { entry } of prepared.values()) {
+          if (first.length === limit) break
+          first.push({ entry, tier: 'name' })
+        }
+        return first
+      }
+      const found: { candidate: Prepared<E>; tier: Tier; rank: number }[] = []
+      for (const candidate of prepared.values()) {
+        const tier = tierOf(candidate, wanted)
+        if (tier) found.push({ candidate, tier, rank: TIERS.indexOf(tier) })
+      }
+      return found
         .sort(
           (a, b) =>
             a.rank - b.rank ||
@@ -79,6 +80,21 @@ export function createIndex<E extends SearchEntry>(entries: readonly E[]): Searc
         .slice(0, limit)
         .map(({ candidate, tier }) => ({ entry: candidate.entry, tier }))
     },
+    put: (entry) => void prepared.set(entry.id, prepare(entry)),
+    remove: (id) => void prepared.delete(id),
+  }
+}
+
+function prepare<E extends SearchEntry>(entry: E): Prepared<E> {
+  const name = fold(entry.name)
+  const words = name.split(/[^\p{L}\p{N}]+/u).filter(Boolean)
+  return {
+    entry,
+    name,
+    words,
+    initials: words.map((word) => word[0]).join(''),
+    aliases: (entry.aliases ?? []).map(fold),
+    detail: fold(entry.detail ?? ''),
   }
 }
 

@@ -1,9 +1,8 @@
 import type { History } from '../../contract'
 import type { BenchState } from '../../core/bench'
 import type { ValueTable } from '../../core/command'
-import { tableFor } from '../../core/levers'
+import { LeverLog, tableFor } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
-import type { LeverDelta } from '../../core/resolve'
 import type { Settings } from '../../core/settings'
 import { readFrames, readLevers, readSettings, readValues } from '../database/leverTable'
 import type { Versioned } from '../database/leverTable'
@@ -11,9 +10,6 @@ import type { Queries } from '../database/openDatabase'
 import { readHistory } from '../database/revisionTable'
 import type { RevisionEntry } from '../database/schema'
 import type { BookState } from './bookState'
-
-/** So many of the last edits are known lever by lever. */
-const KEPT_EDITS = 50
 
 /** What an edit altered, as it is told. */
 export interface BookDelta {
@@ -27,8 +23,8 @@ export interface BookDelta {
 /** Levers, frames, named values and settings in memory, as they are stored, with what is derived from them. */
 export class Book implements BookState {
   private count = 0
-  /** The levers that the last edits touched, the latest edit last. */
-  private lately: string[][] = []
+  /** Which levers the last edits touched. */
+  readonly edits = new LeverLog()
   private tables = new Map<string | null, ValueTable>()
   private foldersOfTables: BenchState['folders'] | undefined
   private inOrder: { levers?: Lever[]; frames?: Frame[]; values?: NamedValue[] } = {}
@@ -72,20 +68,6 @@ export class Book implements BookState {
   /** Goes up with every edit; what was computed from the book holds as long as it stays. */
   get revision(): number {
     return this.count
-  }
-
-  /** The levers that were altered or removed since a revision; undefined where that is too long ago to be known. */
-  leversSince(revision: number): LeverDelta | undefined {
-    if (revision < this.count - this.lately.length) return undefined
-    const ids = new Set(this.lately.slice(this.lately.length - (this.count - revision)).flat())
-    const changed: Lever[] = []
-    const removed: string[] = []
-    for (const id of ids) {
-      const lever = this.levers.get(id)
-      if (lever) changed.push(lever)
-      else removed.push(id)
-    }
-    return { changed, removed }
   }
 
   /** The named values that a frame's levers can use, resolved once per change of values or folders. */
@@ -139,8 +121,7 @@ export class Book implements BookState {
       this.tables.clear()
     }
     this.count += 1
-    const touched = [...delta.levers.changed.map(({ id }) => id), ...delta.levers.removed]
-    this.lately = [...this.lately.slice(1 - KEPT_EDITS), touched]
+    this.edits.record(delta.levers)
     return { ...delta, ...settings }
   }
 }

@@ -1,8 +1,8 @@
 import type { KeyLogEntry } from '../../contract'
 import { frontProgram } from '../../core/bench'
 import { framesNow } from '../../core/levers'
-import type { Frame, KeySettings } from '../../core/levers'
-import { createResolver } from '../../core/resolve'
+import type { Frame } from '../../core/levers'
+import { ResolverKeeper } from '../../core/resolve'
 import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
 import { minuteOfDay } from './clock'
 import { pullLever } from './pullLever'
@@ -24,13 +24,8 @@ export class KeyDesk {
   private count = 0
   /** What is to be decided at the latest when the next key does not come before, by keyboard. */
   private readonly timers = new Map<string, NodeJS.Timeout>()
-  private built?: {
-    revision: number
-    programs: unknown
-    frames: readonly Frame[]
-    keys: KeySettings
-    resolver: Resolver
-  }
+  private readonly keeper = new ResolverKeeper()
+  private frames: readonly Frame[] | undefined
 
   constructor(
     private readonly store: Store,
@@ -103,21 +98,17 @@ export class KeyDesk {
     this.timers.delete(oldest)
   }
 
-  /** Brought up to date when levers, frames, their conditions or programs have changed, so that an edit is in force at the next key. */
+  /** Right for levers, frames, their conditions, programs and settings as they stand, so that an edit is in force at the next key. */
   private resolver(): Resolver {
     const { book, bench } = this.store
-    const { programs } = bench
-    const { built } = this
-    const frames = framesNow(book.allFrames, bench, built?.frames, minuteOfDay())
-    const levers = built && book.leversSince(built.revision)
-    const keys = book.keys.body
-    if (!built || !levers || built.keys !== keys) {
-      const resolver = createResolver({ levers: book.allLevers, frames, programs, keys })
-      this.built = { revision: book.revision, programs, frames, keys, resolver }
-    } else if (built.revision !== book.revision || built.programs !== programs || built.frames !== frames) {
-      const resolver = built.resolver.updated({ levers, frames, programs })
-      this.built = { revision: book.revision, programs, frames, keys, resolver }
-    }
-    return this.built!.resolver
+    this.frames = framesNow(book.allFrames, bench, this.frames, minuteOfDay())
+    return this.keeper.resolverFor({
+      levers: book.allLevers,
+      revision: book.edits.revision,
+      since: (revision) => book.edits.since(revision, (id) => book.levers.get(id)),
+      frames: this.frames,
+      programs: bench.programs,
+      keys: book.keys.body,
+    })
   }
 }

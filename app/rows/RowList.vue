@@ -1,0 +1,151 @@
+<script setup lang="ts" generic="T extends { id: string }">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { computed, nextTick, ref, watch } from 'vue'
+import type { ListRow } from './listRow'
+
+/**
+ * A list of any length of which only the rows near what is seen are drawn. The list has the focus and says which entry
+ * is at hand; keys come to whoever holds it. Heads stand between the entries without being of them, so that they may
+ * hold switches.
+ */
+const {
+  rows,
+  label,
+  prefix,
+  selectedId,
+  markedIds,
+  rowHeight = 34,
+  headHeight = 28,
+} = defineProps<{
+  rows: readonly ListRow<T>[]
+  label: string
+  /** The beginning of the ids of the rows in the page. */
+  prefix: string
+  selectedId?: string
+  /** Given where several can be marked. */
+  markedIds?: ReadonlySet<string>
+  rowHeight?: number
+  headHeight?: number
+}>()
+const emit = defineEmits<{
+  key: [event: KeyboardEvent]
+  choose: [event: MouseEvent, entry: T]
+  open: [entry: T]
+}>()
+
+/** Enough that a store of usual size is drawn whole, and can be found by the browser's own search. */
+const OVERSCAN = 40
+
+const scroller = ref<HTMLElement>()
+const list = ref<HTMLElement>()
+/** Where each entry stands: among the rows, and among the entries, counted from 1. */
+const places = computed(() => {
+  const found = new Map<string, { row: number; position: number }>()
+  rows.forEach((row, i) => row.kind === 'entry' && found.set(row.entry.id, { row: i, position: found.size + 1 }))
+  return found
+})
+const virtualizer = useVirtualizer(
+  computed(() => ({
+    count: rows.length,
+    getScrollElement: () => scroller.value ?? null,
+    estimateSize: (i: number) => (rows[i]?.kind === 'head' ? headHeight : rowHeight),
+    getItemKey: (i: number) => keyOf(rows[i]!),
+    overscan: OVERSCAN,
+  })),
+)
+const drawn = computed(() =>
+  virtualizer.value.getVirtualItems().flatMap(({ index, start, size }) => {
+    const row = rows[index]
+    return row ? [{ row, key: keyOf(row), style: placedAt(start, size) }] : []
+  }),
+)
+const entries = computed(() => drawn.value.filter(({ row }) => row.kind === 'entry'))
+const heads = computed(() => drawn.value.filter(({ row }) => row.kind === 'head'))
+
+function keyOf(row: ListRow<T>): string {
+  return row.kind === 'head' ? `head ${row.id}` : row.entry.id
+}
+
+function isSelected(id: string): boolean {
+  return id === selectedId || (markedIds?.has(id) ?? false)
+}
+
+function placedAt(startPx: number, heightPx: number) {
+  return { position: 'absolute' as const, left: 0, right: 0, top: `${startPx}px`, height: `${heightPx}px` }
+}
+
+/** What makes an element the row of an entry. */
+function attrsOf(entry: T, style: ReturnType<typeof placedAt>) {
+  return {
+    id: `${prefix}-${entry.id}`,
+    role: 'option',
+    'aria-selected': isSelected(entry.id),
+    'aria-posinset': places.value.get(entry.id)?.position,
+    'aria-setsize': places.value.size,
+    style,
+    onClick: (event: MouseEvent) => emit('choose', event, entry),
+    onDblclick: () => emit('open', entry),
+  }
+}
+
+/** Shows the entry at hand, also where it is far from what is seen. */
+watch(
+  () => selectedId,
+  (id) =>
+    nextTick(() => {
+      const place = id === undefined ? undefined : places.value.get(id)
+      if (place) virtualizer.value.scrollToIndex(place.row, { align: 'auto' })
+    }),
+)
+
+defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
+</script>
+
+<template>
+  <div ref="scroller" class="rows">
+    <slot name="top" />
+    <div class="space" :style="{ height: `${virtualizer.getTotalSize()}px` }">
+      <div
+        ref="list"
+        class="entries"
+        role="listbox"
+        :aria-multiselectable="markedIds !== undefined"
+        tabindex="0"
+        :aria-label="label"
+        :aria-activedescendant="selectedId === undefined ? undefined : `${prefix}-${selectedId}`"
+        @keydown="emit('key', $event)"
+      >
+        <template v-for="{ row, key, style } in entries" :key="key">
+          <slot
+            v-if="row.kind === 'entry'"
+            name="entry"
+            :entry="row.entry"
+            :is-marked="markedIds?.has(key) ?? false"
+            :attrs="attrsOf(row.entry, style)"
+          />
+        </template>
+      </div>
+      <template v-for="{ row, key, style } in heads" :key="key">
+        <div v-if="row.kind === 'head'" :style="style"><slot :id="row.id" name="head" /></div>
+      </template>
+    </div>
+    <slot v-if="rows.length === 0" name="empty" />
+  </div>
+</template>
+
+<style scoped>
+.space {
+  position: relative;
+}
+.entries {
+  position: absolute;
+  inset: 0;
+}
+.entries:focus-visible {
+  outline: none;
+}
+.rows:has(.entries:focus-visible) {
+  outline: 2px solid var(--live);
+  outline-offset: -2px;
+}
+</style>
