@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import type { Change, Control, ControlValue, Device } from '~~/core/bench'
 import { deviceKindWords, lampIndex, lampNow, rangeInWords, valueInWords } from '~~/core/bench'
 import { devicesNamed } from '~~/core/levers'
-import { devicesMeant, everyStep, usualControlStep } from '~~/core/steps'
+import { areAboutDevices, devicesMeant, everyStep, usualControlStep } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
@@ -24,9 +24,13 @@ const router = useRouter()
 const notices = useNotices()
 const { copy } = useCopiedStep()
 const filter = ref('')
+/** Few levers are about devices, however many there are. */
+const leversAboutDevices = computed(() =>
+  mirror.levers.filter((lever) => areAboutDevices(lever.steps) || devicesNamed(lever).length > 0),
+)
 const users = computed(() => {
   const used = new Map<string, string[]>()
-  for (const lever of mirror.levers) {
+  for (const lever of leversAboutDevices.value) {
     const meant = [...everyStep(lever.steps)].flatMap(({ step }) => devicesMeant(step, mirror.bench))
     for (const id of new Set([...devicesNamed(lever), ...meant]))
       used.set(id, [...(used.get(id) ?? []), `${lever.plate} ${lever.name}`])

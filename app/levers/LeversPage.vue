@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { evaluate } from '~~/core/conditions'
@@ -18,6 +19,8 @@ import { filterLevers } from './filterLevers'
 import { useLeverActions } from './useLeverActions'
 import { useSelection } from './useSelection'
 
+const REST_MS = 90
+
 const mirror = useMirror()
 const router = useRouter()
 const actions = useLeverActions()
@@ -35,6 +38,12 @@ const rows = computed(() => groupedRows(groups.value))
 const inOrder = computed(() => groups.value.flatMap((group) => group.entries))
 const selection = useSelection(inOrder)
 const selected = selection.current
+/** What is shown beside the list waits until one has come to rest, so that going through it is quick. */
+const restedId = refDebounced(
+  computed(() => selected.value?.id),
+  REST_MS,
+)
+const inspected = computed(() => mirror.leverById.get(restedId.value ?? '') ?? selected.value)
 const framesOn = computed(() => new Set(mirror.framesLive.filter((frame) => frame.on).map((frame) => frame.id)))
 
 useViewKeys('Levers', [
@@ -208,13 +217,7 @@ onMounted(() => list.value?.focus())
         :levers="selection.marked.value"
         @clear="selection.clear()"
       />
-      <LeverInspector
-        v-else-if="selected"
-        :key="selected.id"
-        :lever="selected"
-        @duplicate="duplicate"
-        @remove="remove"
-      />
+      <LeverInspector v-else-if="inspected" :lever="inspected" @duplicate="duplicate" @remove="remove" />
     </div>
   </section>
 </template>

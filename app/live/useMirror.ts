@@ -86,8 +86,9 @@ export const useMirror = defineStore('mirror', () => {
   const framesLive = computed<readonly Frame[]>((before) =>
     framesNow(frames.value, bench.value, before, minuteOfDay.value),
   )
+  const folders = computed(() => bench.value.folders)
   const tables = computed(
-    () => new Map(frames.value.map((frame) => [frame.id, tableFor(frame.id, values.value, bench.value)])),
+    () => new Map(frames.value.map(({ id }) => [id, tableFor(id, values.value, { folders: folders.value })])),
   )
   const front = computed(() => frontWindow(bench.value))
   const frontProgramId = computed(() => frontProgram(bench.value)?.id)

@@ -33,8 +33,10 @@ const emit = defineEmits<{
   open: [entry: T]
 }>()
 
-/** Enough that a store of usual size is drawn whole, and can be found by the browser's own search. */
-const OVERSCAN = 40
+/** A list of usual size is drawn whole, so that the browser's own search finds what is in it. */
+const USUAL_SIZE = 60
+/** So many rows are drawn beyond what is seen of a longer one. */
+const BEYOND = 8
 
 const scroller = ref<HTMLElement>()
 const list = ref<HTMLElement>()
@@ -50,7 +52,7 @@ const virtualizer = useVirtualizer(
     getScrollElement: () => scroller.value ?? null,
     estimateSize: (i: number) => (rows[i]?.kind === 'head' ? headHeight : rowHeight),
     getItemKey: (i: number) => keyOf(rows[i]!),
-    overscan: OVERSCAN,
+    overscan: rows.length <= USUAL_SIZE ? USUAL_SIZE : BEYOND,
   })),
 )
 const drawn = computed(() =>

@@ -12,8 +12,16 @@ export function namedByLever({ steps, scope, interlock, lamp }: Naming, referenc
   return [...new Set(fields.flatMap(({ mark, text }) => (mark.refers === reference && text !== '' ? [text] : [])))]
 }
 
+/** Asked for all levers whenever the bench changes; a lever is never altered in place. */
+const devicesOf = new WeakMap<object, string[]>()
+
 /** The devices a lever names, each once: in its steps, its interlock and its lamp. */
 export function devicesNamed(lever: Pick<Lever, 'steps' | 'interlock' | 'lamp'>): string[] {
-  const { steps, interlock, lamp } = lever
-  return namedByLever({ steps, interlock, lamp }, 'device')
+  let named = devicesOf.get(lever)
+  if (!named) {
+    const { steps, interlock, lamp } = lever
+    named = namedByLever({ steps, interlock, lamp }, 'device')
+    devicesOf.set(lever, named)
+  }
+  return named
 }

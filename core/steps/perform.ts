@@ -1,5 +1,5 @@
 import type { BenchState, Lamp } from '../bench'
-import { definitionOf } from './describe'
+import { definitionOf, everyStep } from './describe'
 import type { BlockMove, BlockPlace } from './defineStep'
 import type { StepContext, StepEffect } from './effect'
 import type { PlainStep, Step } from './schema'
@@ -26,6 +26,12 @@ export function lampOfStep(step: Step, bench: BenchState): Lamp | undefined {
 /** The state a step would lead to now, in words, where it goes from one to another. */
 export function stepLeadsTo(step: Step, bench: BenchState): string | undefined {
   return definitionOf(step).leadsTo?.(step as never, bench)
+}
+
+/** Whether any of the steps, in blocks and second ways too, is of a kind that is about devices. */
+export function areAboutDevices(steps: readonly Step[]): boolean {
+  for (const { step } of everyStep(steps)) if (definitionOf(step).devicesMeant) return true
+  return false
 }
 
 /** The devices a step is about without naming them, as the bench stands. */

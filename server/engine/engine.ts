@@ -3,6 +3,7 @@ import type { MigrationMeta } from 'drizzle-orm/migrator'
 import { openDatabase } from '../database/openDatabase'
 import type { OpenDatabase } from '../database/openDatabase'
 import { readMigrations } from '../database/readMigrations'
+import { writeRuns } from '../database/runTable'
 import { seed } from '../database/seed'
 import { upgradeStore } from '../database/upgrades'
 import { steadyClock } from './clock'
@@ -49,6 +50,9 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   const driver = new RunDriver(store)
   await driver.resume()
   const keyDesk = new KeyDesk(store, driver)
+  // The first key shall not wait for what is only done once.
+  keyDesk.warmUp()
+  await writeRuns(database, [], [])
   const retention = new Retention(store)
   return {
     folder: opened.folder,

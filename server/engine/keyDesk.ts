@@ -45,6 +45,11 @@ export class KeyDesk {
     })
   }
 
+  /** Makes what the first key would have to wait for. */
+  warmUp(): void {
+    this.resolver()
+  }
+
   close(): void {
     for (const timer of this.timers.values()) clearTimeout(timer)
     this.timers.clear()
