@@ -19,6 +19,21 @@ const above = {
   settings: [],
 }
 
+/** What every feature of the interface may use; these know no feature. */
+const parts = ['assets', 'files', 'form', 'icons', 'live', 'page', 'plates', 'rows']
+/** What each feature shows to the others. All else of it is its own. */
+const faces = {
+  bench: ['PlugInButton.vue', 'usePlugIn.ts', 'usePointing.ts'],
+  conditions: ['ConditionFields.vue', 'conditionKinds.ts'],
+  keys: ['ClashList.vue', 'TriggerFields.vue', 'useClashIndex.ts', 'useLiveKeys.ts'],
+  ledger: ['runWords.ts'],
+  levers: ['useLeverActions.ts', 'useLeverDraft.ts'],
+  programs: ['ProgramSelect.vue', 'programDraft.ts'],
+  steps: ['CommandPreview.vue', 'FindingLines.vue', 'StepFields.vue', 'useCopiedStep.ts'],
+}
+const faceFiles = Object.entries(faces).flatMap(([feature, files]) => files.map((file) => `${feature}/${file}`))
+const escaped = (text) => text.replaceAll('.', '\\.')
+
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
@@ -45,7 +60,7 @@ module.exports = {
     {
       name: 'app-knows-no-server',
       severity: 'error',
-      from: { path: '^app/' },
+      from: { path: '^app/', pathNot: '\\.test\\.ts$' },
       to: { path: '^(server|demo/(?!typingTraces))' },
     },
     {
@@ -53,13 +68,32 @@ module.exports = {
       severity: 'error',
       comment: 'Nobody imports past the index of a core folder from outside it.',
       from: { path: '^core/([^/]+)/' },
-      to: { path: '^core/([^/]+)/', pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench)\\.ts$'] },
+      to: {
+        path: '^core/([^/]+)/',
+        pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench|exampleKinds|kinds/index)\\.ts$'],
+      },
     },
     {
       name: 'an-index-is-a-face-outside',
       severity: 'error',
       from: { pathNot: '^core/' },
       to: { path: '^core/[^/]+/', pathNot: '/index\\.ts$' },
+    },
+    {
+      name: 'parts-know-no-feature',
+      severity: 'error',
+      from: { path: `^app/(${parts.join('|')})/` },
+      to: { path: '^app/[^/]+/', pathNot: `^app/(${parts.join('|')})/` },
+    },
+    {
+      name: 'a-feature-has-a-face',
+      severity: 'error',
+      comment: 'Features of the interface use each other by what is listed above; the shell puts them together.',
+      from: { path: '^app/([^/]+)/', pathNot: '^app/shell/' },
+      to: {
+        path: '^app/[^/]+/',
+        pathNot: [`^app/(${parts.join('|')})/`, '^app/$1/', ...faceFiles.map((file) => `^app/${escaped(file)}$`)],
+      },
     },
     ...Object.entries(above).map(([folder, allowed]) => ({
       name: `core-${folder}-stands-on`,
@@ -72,6 +106,7 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: '.nuxt/tsconfig.node.json' },
+    webpackConfig: { fileName: '.dependency-aliases.cjs' },
     enhancedResolveOptions: { extensions: ['.ts', '.mjs', '.js', '.vue'] },
   },
 }

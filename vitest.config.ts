@@ -20,6 +20,7 @@ export default defineConfig({
             'demo/**/*.test.ts',
             'server/**/*.test.ts',
             'app/**/*.test.ts',
+            'tests/unit/**/*.test.ts',
           ],
           testTimeout: 30_000,
         },

@@ -2,9 +2,12 @@ import { seededRandom, synthesizeTyping } from '../core/timing'
 import type { TypingEvent } from '../core/timing'
 
 /** A text such as the watch types it, for the lab and for its traces. */
-export const watchText = `Sky clear after ten, wind from the west at nine knots. Shutter open, dome follows. First frame of the veil at eleven past,
-guide star steady. Seeing fair, then better towards two. Dew on the finder, heater on at half. Visitors left at midnight and asked good questions.
-Generator ran for an hour, plan back to mains. Darks taken at four, flats at dawn. Shutter closed, desk put back, log written.`
+export const watchText = [
+  'Sky clear after ten, wind from the west at nine knots. Shutter open, dome follows. First frame of the veil at eleven past,',
+  'guide star steady. Seeing fair, then better towards two. Dew on the finder, heater on at half. Visitors left at midnight',
+  'and asked good questions.\nGenerator ran for an hour, plan back to mains. Darks taken at four, flats at dawn. Shutter',
+  'closed, desk put back, log written.',
+].join(' ')
 
 export interface TypingTrace {
   readonly id: string
@@ -13,7 +16,8 @@ export interface TypingTrace {
 }
 
 /**
- * Three hands at the night desk. Each types in bursts with pauses to think, quickens within a burst and slows after one, which the even
+ * Three hands at the night desk. Each types in bursts with pauses to think, quickens within a burst and slows after
+ * one, which the even
  * rhythm of the synthetic typist does not have.
  */
 export const typingTraces: readonly TypingTrace[] = [

@@ -7,7 +7,8 @@ import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 
 const page = `<!doctype html><title>Bare</title><ol></ol><script>
-  addEventListener('keydown', event => fetch('/key', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ code: event.code }) }))
+  const headers = { 'content-type': 'application/json' }
+  addEventListener('keydown', ({ code }) => fetch('/key', { method: 'POST', headers, body: JSON.stringify({ code }) }))
   new EventSource('/events').onmessage = ({ data }) => {
     const row = document.createElement('li')
     row.textContent = data
@@ -15,7 +16,9 @@ const page = `<!doctype html><title>Bare</title><ol></ol><script>
   }
 </script>`
 
-/** The least that a key can do: a request, a row stored in a transaction of the same kind of store, an event, a text. */
+/**
+ * The least that a key can do: a request, a row stored in a transaction of the same kind of store, an event, a text.
+ */
 export async function startBarePage(): Promise<{ url: string; stop: () => Promise<void> }> {
   const folder = mkdtempSync(join(tmpdir(), 'keen-lever-bare-'))
   const store = await PGlite.create(join(folder, 'database'))

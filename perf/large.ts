@@ -1,4 +1,5 @@
-// The browser with 10,000 levers in 20 frames and 200 programs, beside 100 levers in the same run: first rows, keys, a chord, memory.
+// The browser with 10,000 levers in 20 frames and 200 programs, beside 100 levers in the same run: first rows, keys, a
+// chord, memory.
 import type { Browser, Page } from 'puppeteer-core'
 import { openBrowser, press } from '../tests/support/openBrowser'
 import { startServer } from '../tests/support/startServer'

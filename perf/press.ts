@@ -1,4 +1,5 @@
-// A chord pressed in the browser until its window is visible there, beside a bare page in the same browser and run, and the size of what the first view loads.
+// A chord pressed in the browser until its window is visible there, beside a bare page in the same browser and run, and
+// the size of what the first view loads.
 import { gzipSync } from 'node:zlib'
 import type { Page } from 'puppeteer-core'
 import { openBrowser, openTab, press } from '../tests/support/openBrowser'
@@ -23,7 +24,10 @@ async function shownAfter(page: Page, selector: string, code: string, act: () =>
       observer.disconnect()
       requestAnimationFrame(() => {
         const channel = new MessageChannel()
-        channel.port1.onmessage = () => { window.shownAfterMs = performance.now() - pressedAt; removeEventListener('keydown', note, { capture: true }) }
+        channel.port1.onmessage = () => {
+          window.shownAfterMs = performance.now() - pressedAt
+          removeEventListener('keydown', note, { capture: true })
+        }
         channel.port2.postMessage(0)
       })
     })

@@ -7,7 +7,10 @@ import { percentile, table, timed } from './measure'
 const codes = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map((letter) => `Key${letter}`)
 const modifierSets = ['', 'Ctrl+', 'Alt+', 'Ctrl+Alt+', 'Ctrl+Shift+', 'Alt+Shift+', 'Ctrl+Alt+Shift+', 'Meta+']
 
-/** As many levers as wanted, spread over letters, modifiers and programs, so that many share a chord in different scopes. */
+/**
+ * As many levers as wanted, spread over letters, modifiers and programs, so that many share a chord in different
+ * scopes.
+ */
 function manyLevers(count: number): Lever[] {
   const programIds = Object.keys(workstation.programs)
   return Array.from({ length: count }, (_, i) => ({

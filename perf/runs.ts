@@ -1,4 +1,5 @@
-// Long runs over HTTP, chords while one goes on, acts on 10,000 levers, starts; with the same on a small store for comparison.
+// Long runs over HTTP, chords while one goes on, acts on 10,000 levers, starts; with the same on a small store for
+// comparison.
 import type { RunAnswer } from '../contract'
 import type { Lever } from '../core/levers'
 import { apiOf, draft } from '../tests/support/api'

@@ -57,7 +57,8 @@ function portMustBeFree() {
     probe.once('error', (error) =>
       stop(
         error.code === 'EADDRINUSE'
-          ? `Port ${port} is in use. ${holder() ?? 'Something else serves there.'} Use that one, end it, or choose another port and store: PORT=${port + 1} KEEN_DATA=.data-2 npm run demo`
+          ? `Port ${port} is in use. ${holder() ?? 'Something else serves there.'} Use that one, end ` +
+              `it, or choose another port and store: PORT=${port + 1} KEEN_DATA=.data-2 npm run demo`
           : `Port ${port} cannot be opened: ${error.message}`,
       ),
     )

@@ -104,7 +104,8 @@ async function previewImport(page: Page): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'keen-lever-shots-'))
   const files = {
     'fell-survey.desktop':
-      '[Desktop Entry]\nType=Application\nName=Fell Survey\nExec=/opt/survey/run --grid=fine %F\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
+      '[Desktop Entry]\nType=Application\nName=Fell Survey\nExec=/opt/survey/run --grid=fine ' +
+      '%F\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
     'watch-rota.desktop': '[Desktop Entry]\nType=Link\nName=Watch rota\nURL=https://rota.harrowfell.example/week\n',
     'old-mast.desktop': '[Desktop Entry]\nType=Application\nName=Old mast\nExec=mast\nHidden=true\n',
     'broken.desktop': '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n',

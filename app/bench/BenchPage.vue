@@ -6,7 +6,7 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import SetIcon from '~/icons/SetIcon.vue'
-import { useViewKeys } from '~/shell/useViewKeys'
+import { useViewKeys } from '~/page/useViewKeys'
 import IconX from '~icons/tabler/x'
 import BenchWindow from './BenchWindow.vue'
 import DeviceEditor from './DeviceEditor.vue'
@@ -25,7 +25,10 @@ const shown = computed(() => stacked.value.filter((window) => window.mode === 'n
 const shelved = computed(() =>
   stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),
 )
-/** The displays with what they show: windows stand on the one they name, or on the first where that shows none of its own. */
+/**
+ * The displays with what they show: windows stand on the one they name, or on the first where that shows none of its
+ * own.
+ */
 const displays = computed(() => {
   const present = Object.values(mirror.bench.devices)
     .filter((device) => device.kind === 'display' && device.plugged !== false)

@@ -10,7 +10,10 @@ import IconClose from '~icons/tabler/x'
 import { placeOnScreen } from './placeOnScreen'
 import { usePointing } from './usePointing'
 
-/** One window of the bench: title, what it was opened with, what it has loaded, and the last key it took. On a narrow display it takes most of its width. */
+/**
+ * One window of the bench: title, what it was opened with, what it has loaded, and the last key it took. On a narrow
+ * display it takes most of its width.
+ */
 const {
   window,
   depth,

@@ -5,7 +5,10 @@ import { deviceKindWords, lampIndex, rangeInWords, valueInWords } from '~~/core/
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 
-/** What is done with a device more rarely: the one in use, the words of its lamps, what keeps it from following, its description. */
+/**
+ * What is done with a device more rarely: the one in use, the words of its lamps, what keeps it from following, its
+ * description.
+ */
 const { device } = defineProps<{ device: Device }>()
 const emit = defineEmits<{ change: [change: Change]; describe: [] }>()
 

@@ -16,7 +16,10 @@ import IconLamp from '~icons/tabler/bulb'
 import IconCopy from '~icons/tabler/copy'
 import IconLever from '~icons/tabler/plus'
 
-/** Every device with its controls: what it is, its identifier, the value and how it may change; each can become a lever or a lamp. */
+/**
+ * Every device with its controls: what it is, its identifier, the value and how it may change; each can become a lever
+ * or a lamp.
+ */
 const emit = defineEmits<{ change: [change: Change]; describe: [deviceId: string | undefined] }>()
 
 const mirror = useMirror()

@@ -6,7 +6,10 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import IconPlug from '~icons/tabler/plug'
 
-/** “Plug it in now”: what is plugged in next is chosen. The devices of the bench that are not plugged in can be plugged in right here. */
+/**
+ * “Plug it in now”: what is plugged in next is chosen. The devices of the bench that are not plugged in can be plugged
+ * in right here.
+ */
 const { plugIn } = defineProps<{ plugIn: ReturnType<typeof usePlugIn> }>()
 
 const mirror = useMirror()

@@ -31,7 +31,10 @@ export function freshControl(kind: Control['kind'], name: string): Control {
   }
 }
 
-/** The device of a form. A control that stays keeps its value where that still fits; a new one gets its id from its name. */
+/**
+ * The device of a form. A control that stays keeps its value where that still fits; a new one gets its id from its
+ * name.
+ */
 export function readDevice(draft: DeviceDraft, before: Device, id: string): Device {
   const controls: Record<string, Control> = {}
   for (const entry of draft.controls) {

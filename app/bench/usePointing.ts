@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
-/** Whoever asks for a program may let the user point at one of its windows, on the bench strip or on the bench itself. */
+/**
+ * Whoever asks for a program may let the user point at one of its windows, on the bench strip or on the bench itself.
+ */
 export const usePointing = defineStore('pointing', () => {
   const isPointing = ref(false)
   let take: ((programId: string) => void) | undefined

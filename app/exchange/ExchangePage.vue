@@ -8,10 +8,10 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useLeverActions } from '~/levers/useLeverActions'
-import { useViewKeys } from '~/shell/useViewKeys'
-import { saveFile } from './saveFile'
-import { readFiles } from './readFiles'
-import type { ChosenFile } from './readFiles'
+import { useViewKeys } from '~/page/useViewKeys'
+import { saveFile } from '~/files/saveFile'
+import { readFiles } from '~/files/readFiles'
+import type { ChosenFile } from '~/files/readFiles'
 
 /** Desktop Entry files in and out: what an import would do is shown before, file by file. */
 const mirror = useMirror()

@@ -1,5 +1,8 @@
 <script setup lang="ts" generic="T extends string | string[]">
-/** A choice among things by their names; what tells them apart beyond that stands beside. All else is as `ElSelect` has it. */
+/**
+ * A choice among things by their names; what tells them apart beyond that stands beside. All else is as `ElSelect` has
+ * it.
+ */
 const { label, options } = defineProps<{ label: string; options: readonly Choice[] }>()
 const chosen = defineModel<T>({ required: true })
 

@@ -4,14 +4,16 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { ICON_COLOURS } from '~~/core/levers'
 import { namedIn } from '~~/core/steps'
 import type { Lever, LeverIcon } from '~~/core/levers'
-import { readFiles } from '~/exchange/readFiles'
+import { readFiles } from '~/files/readFiles'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import IconUpload from '~icons/tabler/upload'
 import LeverIconPicture from './LeverIcon.vue'
 
-/** The icon of a lever: one of the shipped set by its name, the program's own, or an uploaded picture, with a colour. */
+/**
+ * The icon of a lever: one of the shipped set by its name, the program's own, or an uploaded picture, with a colour.
+ */
 const { steps } = defineProps<{ steps: Lever['steps'] }>()
 const icon = defineModel<LeverIcon | null | undefined>({ required: true })
 

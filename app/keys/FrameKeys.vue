@@ -10,7 +10,9 @@ import { useNotices } from '~/live/useNotices'
 import LampLight from '~/plates/LampLight.vue'
 import FrameForm from './FrameForm.vue'
 
-/** The frames: on, off, or on while a condition holds; and what keys do by rules of theirs. In force at the next key. */
+/**
+ * The frames: on, off, or on while a condition holds; and what keys do by rules of theirs. In force at the next key.
+ */
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()

@@ -4,7 +4,7 @@ import type { KeyLogEntry } from '~~/contract'
 import { keyName } from '~~/core/levers'
 import { describeCandidate, describeDecision } from '~~/core/resolve'
 import KeyPlates from '~/plates/KeyPlates.vue'
-import { timeOfDay } from '~/shell/instants'
+import { timeOfDay } from '~/page/instants'
 import { useExplainNames } from './useExplainNames'
 
 /** Why one key press did what it did, or did nothing. */

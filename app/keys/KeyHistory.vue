@@ -4,7 +4,7 @@ import { keyName } from '~~/core/levers'
 import { describeDecision } from '~~/core/resolve'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
-import { timeOfDay } from '~/shell/instants'
+import { timeOfDay } from '~/page/instants'
 import KeyExplanation from './KeyExplanation.vue'
 import { useExplainNames } from './useExplainNames'
 

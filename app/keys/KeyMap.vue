@@ -9,16 +9,19 @@ import type { Modifier } from '~~/core/keys'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
-import { saveFile } from '~/exchange/saveFile'
+import { saveFile } from '~/files/saveFile'
 import ClashList from './ClashList.vue'
 import KeyboardDrawing from './KeyboardDrawing.vue'
 import TriggerTable from './TriggerTable.vue'
-import { isTyping } from './isTyping'
+import { isTyping } from '~/page/isTyping'
 import { cheatSheetHtml, cheatSheetSvg } from './cheatSheet'
 import { useAllClashes } from './useAllClashes'
 import { useClashIndex } from './useClashIndex'
 
-/** The keyboard with the owner of each key in the layer that is chosen, for the program that is in front, and all triggers below. */
+/**
+ * The keyboard with the owner of each key in the layer that is chosen, for the program that is in front, and all
+ * triggers below.
+ */
 const mirror = useMirror()
 const router = useRouter()
 const pinned = ref<Modifier[]>(['Ctrl', 'Alt'])

@@ -54,8 +54,10 @@ export function cheatSheetSvg(content: SheetContent): string {
           const isHeld = modifiers.includes(modifierOfCode(key.code)!)
           const [x, y] = [10 + key.x * UNIT, top + 8 + key.y * UNIT]
           return (
-            `<rect x="${x}" y="${y}" width="${key.width * UNIT - 3}" height="${key.height * UNIT - 3}" rx="2" fill="${isHeld ? '#ddd' : 'none'}" stroke="#000" stroke-width="${owner ? 1.6 : 0.5}"/>` +
-            `<text x="${x + 4}" y="${y + 12}" font-size="10" fill="${owner ? '#000' : '#777'}">${escape(keyLabel(keys.legends, key.code))}</text>` +
+            `<rect x="${x}" y="${y}" width="${key.width * UNIT - 3}" height="${key.height * UNIT - 3}" ` +
+            `rx="2" fill="${isHeld ? '#ddd' : 'none'}" stroke="#000" stroke-width="${owner ? 1.6 : 0.5}"/>` +
+            `<text x="${x + 4}" y="${y + 12}" font-size="10" ` +
+            `fill="${owner ? '#000' : '#777'}">${escape(keyLabel(keys.legends, key.code))}</text>` +
             (owner
               ? wrap(owner.name, key.width)
                   .map((line, n) => `<text x="${x + 4}" y="${y + 23 + n * 8}" font-size="7.5">${escape(line)}</text>`)
@@ -64,10 +66,17 @@ export function cheatSheetSvg(content: SheetContent): string {
           )
         })
         .join('')
-      return `<text x="10" y="${top}" font-size="14" font-weight="bold">${escape(modifiers.length > 0 ? `${modifiers.join('+')} and` : 'Without modifiers')}</text>${plates}`
+      return (
+        `<text x="10" y="${top}" font-size="14" ` +
+        `font-weight="bold">${escape(modifiers.length > 0 ? `${modifiers.join('+')} and` : 'Without modifiers')}</text>${plates}`
+      )
     })
     .join('\n')
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${60 + layers.length * (height + 40)}" font-family="sans-serif">\n<text x="10" y="26" font-size="18" font-weight="bold">${escape(titleOf(content))}</text>\n${drawings}\n</svg>\n`
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${60 + layers.length * (height + 40)}" ` +
+    `font-family="sans-serif">\n<text x="10" y="26" font-size="18" ` +
+    `font-weight="bold">${escape(titleOf(content))}</text>\n${drawings}\n</svg>\n`
+  )
 }
 
 /** A page with the drawings and a table of all keys of the frame, those that are no chords too. */
@@ -75,14 +84,29 @@ export function cheatSheetHtml(content: SheetContent): string {
   const { frame, frontProgramId, input } = content
   const rows = input.levers
     .filter((lever) => lever.frameId === frame.id && lever.triggers.length > 0 && isLive(lever.scope, frontProgramId))
-    .map(
-      (lever) =>
-        `<tr><td>${lever.plate}</td><td>${escape(lever.name)}</td><td>${lever.triggers.map((trigger) => `<kbd>${escape(describeTrigger(trigger))}</kbd>`).join(' ')}</td><td>${escape(describeScope(lever.scope, { programs: input.programs }))}</td></tr>`,
-    )
-  return `<!doctype html>\n<html lang="en">\n<meta charset="utf-8">\n<title>${escape(titleOf(content))}</title>\n<style>
-body { font: 14px sans-serif; margin: 2em; color: #000; background: #fff } svg { width: 100%; height: auto } table { border-collapse: collapse; width: 100%; margin-top: 1em }
-td, th { border-bottom: 1px solid #999; padding: 4px 8px; text-align: left } kbd { border: 1px solid #000; border-radius: 2px; padding: 1px 5px; font: 13px monospace } @page { margin: 12mm }
-</style>\n${cheatSheetSvg(content)}<table>\n<tr><th>No.</th><th>Lever</th><th>Keys</th><th>Live</th></tr>\n${rows.join('\n')}\n</table>\n</html>\n`
+    .map((lever) => {
+      const keys = lever.triggers.map((trigger) => `<kbd>${escape(describeTrigger(trigger))}</kbd>`).join(' ')
+      const scope = escape(describeScope(lever.scope, { programs: input.programs }))
+      return `<tr><td>${lever.plate}</td><td>${escape(lever.name)}</td><td>${keys}</td><td>${scope}</td></tr>`
+    })
+  return `<!doctype html>
+<html lang="en">
+<meta charset="utf-8">
+<title>${escape(titleOf(content))}</title>
+<style>
+body { font: 14px sans-serif; margin: 2em; color: #000; background: #fff }
+svg { width: 100%; height: auto }
+table { border-collapse: collapse; width: 100%; margin-top: 1em }
+td, th { border-bottom: 1px solid #999; padding: 4px 8px; text-align: left }
+kbd { border: 1px solid #000; border-radius: 2px; padding: 1px 5px; font: 13px monospace }
+@page { margin: 12mm }
+</style>
+${cheatSheetSvg(content)}<table>
+<tr><th>No.</th><th>Lever</th><th>Keys</th><th>Live</th></tr>
+${rows.join('\n')}
+</table>
+</html>
+`
 }
 
 function titleOf({ frame, frontProgramId, input }: SheetContent): string {

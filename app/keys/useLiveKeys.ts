@@ -8,7 +8,7 @@ import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
-import { isTyping } from './isTyping'
+import { isTyping } from '~/page/isTyping'
 
 /** Whether keys pressed in this tab go to the resolver. */
 export const useLiveKeys = defineStore('live-keys', () => {
@@ -16,7 +16,9 @@ export const useLiveKeys = defineStore('live-keys', () => {
   return { on }
 })
 
-/** How long a modifier or a release may wait for the key that comes next, so that a chord is one request and not three. */
+/**
+ * How long a modifier or a release may wait for the key that comes next, so that a chord is one request and not three.
+ */
 const LINGER_MS = 150
 
 function canLinger(event: KeyEvent): boolean {

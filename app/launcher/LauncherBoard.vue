@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { triggerKeys } from '~~/core/levers'
-import { isTyping } from '~/keys/isTyping'
+import { isTyping } from '~/page/isTyping'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'

@@ -6,7 +6,8 @@ import { benchEntries, leverEntry } from './launcherEntries'
 import type { LauncherEntry } from './launcherEntries'
 
 /**
- * All that the launcher can find: levers and the rest, each in an index of its own, so that an edit alters one entry and
+ * All that the launcher can find: levers and the rest, each in an index of its own, so that an edit alters one entry
+ * and
  * a file that is moved does not touch the levers. Made when it is first asked for.
  */
 export const useLauncherIndex = defineStore('launcher-index', () => {

@@ -9,7 +9,7 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
-import { dayAndTime, timeOfDay } from '~/shell/instants'
+import { dayAndTime, timeOfDay } from '~/page/instants'
 import { runDuration, runWords } from './runWords'
 
 /** One run in full: how each step went, what its program took, what changed, and the way back. */
@@ -76,7 +76,7 @@ watch(
     <section v-if="run" aria-label="Steps">
       <h3>Steps</h3>
       <ol class="steps">
-        <li v-for="(entry, i) in run.trace" :key="i" :style="{ marginLeft: `${depthOf(entry.path) * 16}px` }">
+        <li v-for="(entry, row) in run.trace" :key="row" :style="{ marginLeft: `${depthOf(entry.path) * 16}px` }">
           <p>{{ entry.sentence }}</p>
           <p :class="entry.outcome === 'failed' ? 'fault' : 'soft'">
             {{ failureWords[entry.issueCode ?? ''] ?? outcomeWords[entry.outcome]

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { RunSummary } from '~~/contract'
 import { runWords } from '~/ledger/runWords'
-import { timeOfDay } from '~/shell/instants'
+import { timeOfDay } from '~/page/instants'
 import { useLeverActions } from './useLeverActions'
 
 /** The last runs of one lever, with the way back. */

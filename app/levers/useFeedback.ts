@@ -6,7 +6,10 @@ import { useNotices } from '~/live/useNotices'
 import { playTone } from './playTone'
 import { toldBy } from './toldBy'
 
-/** Tells what came of pulls, in the tab that has the focus: a notice or a sound as each lever wants it. Messages with a sound are heard. */
+/**
+ * Tells what came of pulls, in the tab that has the focus: a notice or a sound as each lever wants it. Messages with a
+ * sound are heard.
+ */
 export function useFeedback(): void {
   const mirror = useMirror()
   const notices = useNotices()

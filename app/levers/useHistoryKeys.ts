@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core'
-import { isTyping } from '~/keys/isTyping'
+import { isTyping } from '~/page/isTyping'
 import { useLeverActions } from './useLeverActions'
 
 /** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) for edits of levers, wherever no field has the keys. */

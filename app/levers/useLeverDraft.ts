@@ -57,7 +57,10 @@ export function draftOf(lever: Lever): LeverDraft {
   return draft
 }
 
-/** The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the tab. */
+/**
+ * The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the
+ * tab.
+ */
 export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], start: DraftStart = {}) {
   const begun = (from: Lever): KeptDraft => ({ baseVersion: from.version, draft: draftOf(from) })
   const { kept, isTouched, wasRestored, restart, forget } = useKept<KeptDraft>(

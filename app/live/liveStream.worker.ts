@@ -1,7 +1,10 @@
 import type { LiveEvent } from '~~/contract'
 import { LiveStream } from './liveStream'
 
-/** The one event stream of this browser, shared by its tabs: a browser allows six connections to a server, a user more tabs. */
+/**
+ * The one event stream of this browser, shared by its tabs: a browser allows six connections to a server, a user more
+ * tabs.
+ */
 const scope = self as unknown as { onconnect: (event: MessageEvent) => void }
 const stream = new LiveStream((after) => new EventSource(`/api/events?after=${encodeURIComponent(after)}`))
 

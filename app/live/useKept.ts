@@ -3,7 +3,8 @@ import type { Ref } from 'vue'
 import { canonicalJson } from '~~/core/bench'
 
 /**
- * Something that is being filled in, kept by the browser across views and reloads of the tab until it is saved or thrown away.
+ * Something that is being filled in, kept by the browser across views and reloads of the tab until it is saved or
+ * thrown away.
  * `fresh` is what it begins with, and what it is compared with to tell whether it was touched.
  */
 export function useKept<T>(key: string, fresh: T) {
@@ -30,7 +31,10 @@ export function useKept<T>(key: string, fresh: T) {
     kept.value = copyOf(to)
   }
 
-  /** What it began with is now this: goes along where nothing was typed, else nothing typed is lost and the user is to be asked. */
+  /**
+   * What it began with is now this: goes along where nothing was typed, else nothing typed is lost and the user is to
+   * be asked.
+   */
   function follow(from: T): void {
     if (canonicalJson(from) === began.value) return
     if (isTouched.value && canonicalJson(from) !== canonicalJson(kept.value)) isOvertaken.value = true

@@ -136,7 +136,9 @@ export const useMirror = defineStore('mirror', () => {
     phase.value = 'live'
   }
 
-  /** Takes one live event in. False when it does not fit what is here, so that the whole state must be asked for again. */
+  /**
+   * Takes one live event in. False when it does not fit what is here, so that the whole state must be asked for again.
+   */
   function take(event: LiveEvent): boolean {
     switch (event.type) {
       case 'bench':

@@ -27,7 +27,10 @@ import {
   writeSource,
 } from './programDraft'
 
-/** How a program reads its arguments, as a form: what it is called, its options, its files in their order, and what it does with what it does not know. */
+/**
+ * How a program reads its arguments, as a form: what it is called, its options, its files in their order, and what it
+ * does with what it does not know.
+ */
 const { program, isNew } = defineProps<{ program: Program; isNew: boolean }>()
 const emit = defineEmits<{ saved: [program: Program | undefined] }>()
 

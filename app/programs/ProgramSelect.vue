@@ -20,7 +20,10 @@ const index = computed(() =>
   createIndex(Object.values(mirror.bench.programs).map((program) => ({ ...program, detail: program.executable }))),
 )
 const programs = computed(() => index.value.search(query.value, { limit: 100 }).map((hit) => hit.entry))
-/** Once the arrows are used, the list says which one Enter takes; before that it is the best one found, however fast one types. */
+/**
+ * Once the arrows are used, the list says which one Enter takes; before that it is the best one found, however fast one
+ * types.
+ */
 let isBrowsing = false
 
 function filter(text: string): void {

@@ -55,7 +55,10 @@ export const splitList = (text: string) =>
     .map((item) => item.trim())
     .filter(Boolean)
 
-/** Where values come from, as one line: `list of profiles`, `folders below ${captures}`, `*.log below ${logs}`; nothing for anything typed. */
+/**
+ * Where values come from, as one line: `list of profiles`, `folders below ${captures}`, `*.log below ${logs}`; nothing
+ * for anything typed.
+ */
 export function writeSource(source: ValueSource | undefined): string {
   if (!source) return ''
   switch (source.kind) {

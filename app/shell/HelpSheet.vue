@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { ref } from 'vue'
-import { isTyping } from '~/keys/isTyping'
+import { isTyping } from '~/page/isTyping'
 import KeyPlates from '~/plates/KeyPlates.vue'
-import { useCurrentViewKeys } from './useViewKeys'
+import { useCurrentViewKeys } from '~/page/useViewKeys'
 
 const isOpen = ref(false)
 const current = useCurrentViewKeys()

@@ -7,9 +7,12 @@ import { useLeverActions } from '~/levers/useLeverActions'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
-import { timeOfDay } from './instants'
+import { timeOfDay } from '~/page/instants'
 
-/** Runs that wait, in every view, until when; each can be pulled forward or cancelled. Waits of a moment are not worth a line. */
+/**
+ * Runs that wait, in every view, until when; each can be pulled forward or cancelled. Waits of a moment are not worth a
+ * line.
+ */
 const SHORTEST_MS = 2000
 
 const mirror = useMirror()

@@ -17,7 +17,10 @@ import ResolvedText from './ResolvedText.vue'
 import { argsOf, firstArgument, freshRow, rowsOf } from './argumentRows'
 import type { ArgumentRow } from './argumentRows'
 
-/** The arguments after the program's name, in order: its options by name, files by name, anything else as it is. No quoting is needed. */
+/**
+ * The arguments after the program's name, in order: its options by name, files by name, anything else as it is. No
+ * quoting is needed.
+ */
 const {
   program = undefined,
   label = 'Argument',
@@ -148,7 +151,10 @@ function addOption(name: string): void {
   if (option) add(rows.value.length - 1, freshOption(option, known(option)?.[0]?.value ?? ''))
 }
 
-/** Adds what was chosen by name: files one after the other, a value in its option; several values of one option make variants. */
+/**
+ * Adds what was chosen by name: files one after the other, a value in its option; several values of one option make
+ * variants.
+ */
 function addChosen(): void {
   let next = [...rows.value]
   for (const group of groups.value) {

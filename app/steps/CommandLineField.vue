@@ -16,7 +16,9 @@ import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import { conventionNames } from './conventionNames'
 
-/** The arguments as one line of text, in a convention that can be chosen. It follows the list, and the list follows it. */
+/**
+ * The arguments as one line of text, in a convention that can be chosen. It follows the list, and the list follows it.
+ */
 const {
   program = undefined,
   args,

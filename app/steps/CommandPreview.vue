@@ -9,7 +9,9 @@ import { useNotices } from '~/live/useNotices'
 import IconCopy from '~icons/tabler/copy'
 import { conventionNames } from './conventionNames'
 
-/** The argv a program will get, one argument per line, as it resolves now, and the same as one line in each convention. */
+/**
+ * The argv a program will get, one argument per line, as it resolves now, and the same as one line in each convention.
+ */
 const {
   step,
   frameId,

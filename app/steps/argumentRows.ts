@@ -11,7 +11,9 @@ export interface ArgumentRow {
 const NO_RULES = { options: [], positionals: [] }
 let count = 0
 
-/** The rows of an argument list. A row that says the same as one before keeps its key, so that the focus stays in it. */
+/**
+ * The rows of an argument list. A row that says the same as one before keeps its key, so that the focus stays in it.
+ */
 export function rowsOf(
   args: readonly string[],
   program: Program | undefined,

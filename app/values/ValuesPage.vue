@@ -8,10 +8,13 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useLeverActions } from '~/levers/useLeverActions'
-import { useViewKeys } from '~/shell/useViewKeys'
+import { useViewKeys } from '~/page/useViewKeys'
 import ValueRow from './ValueRow.vue'
 
-/** The known folders of the bench and the user's own named values: each stands in one place, and everything that uses it follows. */
+/**
+ * The known folders of the bench and the user's own named values: each stands in one place, and everything that uses it
+ * follows.
+ */
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()

@@ -18,7 +18,9 @@ export interface CsvReading {
 
 const MOST_ROWS = 200
 
-/** How the head of a column is written: `name`, `chord`, `icon`, or the key of an argument with or without its dashes. */
+/**
+ * How the head of a column is written: `name`, `chord`, `icon`, or the key of an argument with or without its dashes.
+ */
 export function columnHead(column: VariantColumn): string {
   return column.key.replace(/^[-/]+/, '') || column.key
 }
@@ -68,7 +70,10 @@ export function readCsv(text: string, columns: readonly VariantColumn[]): CsvRea
   }
 }
 
-/** For something that stands there or not, `on`, `yes`, `x` and `1` mean that it does, and `off`, `no`, `0` or nothing that it does not. */
+/**
+ * For something that stands there or not, `on`, `yes`, `x` and `1` mean that it does, and `off`, `no`, `0` or nothing
+ * that it does not.
+ */
 function meant(column: VariantColumn, text: string): string {
   if (column.kind !== 'present') return text
   if (/^(on|yes|x|1|true)$/i.test(text)) return column.pattern

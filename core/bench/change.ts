@@ -73,7 +73,10 @@ export function describeChange(change: Change, before?: BenchState): string {
   return definitionOf(change).describe(change, before)
 }
 
-/** What `change` touches, as it is in `state`; undefined when it is not there. Taken right after a change, it is its footprint. */
+/**
+ * What `change` touches, as it is in `state`; undefined when it is not there. Taken right after a change, it is its
+ * footprint.
+ */
 export function footprintOf(change: Change, state: BenchState): Footprint | undefined {
   return definitionOf(change).footprint(state, change)
 }

@@ -13,7 +13,10 @@ export interface ValueChoice {
   readonly detail: string
 }
 
-/** The values an option can have, or the files a position can take, as the bench has them now; undefined when anything can be typed. */
+/**
+ * The values an option can have, or the files a position can take, as the bench has them now; undefined when anything
+ * can be typed.
+ */
 export function choicesOf(
   part: Pick<ProgramOption, 'choices' | 'source'> | Pick<Positional, 'source'>,
   program: Program,
@@ -71,7 +74,10 @@ export function partName(program: Program | undefined, part: WindowPart, value: 
   return (option && choicesOf(option, program!, state)?.find((choice) => choice.value === value)?.name) ?? value
 }
 
-/** The last rules of each program with the files they were looked up in; looking through all files for every lever would be slow. */
+/**
+ * The last rules of each program with the files they were looked up in; looking through all files for every lever would
+ * be slow.
+ */
 const lastRules = new WeakMap<
   Program,
   { files: BenchState['files']; folders: BenchState['folders']; rules: ArgumentRules }

@@ -9,7 +9,10 @@ export interface LampNow {
   readonly name: string
 }
 
-/** What a lamp shows as the bench stands. A device that is gone or not plugged in tells nothing: the lamp is unknown, and says why. */
+/**
+ * What a lamp shows as the bench stands. A device that is gone or not plugged in tells nothing: the lamp is unknown,
+ * and says why.
+ */
 export function lampNow(lamp: Lamp, bench: Pick<BenchState, 'devices'>): LampNow {
   const device = bench.devices[lamp.deviceId]
   const control = device?.controls[lamp.controlId]

@@ -77,7 +77,9 @@ function open(
   return { kind: 'opened', windowId: window.id, changes: [{ kind: 'window.open', window }], reading }
 }
 
-/** What a program that runs once only makes of another start: it comes to the front, in the state asked for if one is. */
+/**
+ * What a program that runs once only makes of another start: it comes to the front, in the state asked for if one is.
+ */
 function reach(
   running: BenchWindow,
   program: Program,
@@ -154,7 +156,10 @@ function startingContent(program: Program, { environment = {} }: LaunchRequest):
   return Object.keys(environment).length > 0 ? { ...content, environment: { ...environment } } : content
 }
 
-/** Parts and documents that were taken, on top of what the window shows already. A document is shown once; the last one taken is in front. */
+/**
+ * Parts and documents that were taken, on top of what the window shows already. A document is shown once; the last one
+ * taken is in front.
+ */
 function contentFrom(reading: Reading, before: WindowContent, directory: string): WindowContent {
   const { active: activeBefore, ...rest } = before
   const documents = [...before.documents]

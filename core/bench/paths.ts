@@ -7,7 +7,10 @@ import type { BenchState } from './schema'
 /** An absolute path that has nothing to be resolved in it, as most have. */
 const plainPath = /^(?:\/(?!\.{0,2}(?:\/|$))[^/]*)+$/
 
-/** A path as seen from a working directory: absolute, without `.` and `..`, without a slash at its end. Addresses stay as they are. */
+/**
+ * A path as seen from a working directory: absolute, without `.` and `..`, without a slash at its end. Addresses stay
+ * as they are.
+ */
 export function absolutePath(path: string, workingDirectory: string): string {
   if (plainPath.test(path) || isAddress(path)) return path
   const parts: string[] = []
@@ -93,7 +96,10 @@ function correctedPath(files: FileTree, path: string, kind: 'file' | 'folder' | 
   return found === '' ? undefined : found
 }
 
-/** A path as a user would write it: with the named value whose path goes furthest in front, as in `${charts}/north.atlas`. */
+/**
+ * A path as a user would write it: with the named value whose path goes furthest in front, as in
+ * `${charts}/north.atlas`.
+ */
 export function writePath(path: string, values: Readonly<Record<string, string>>): string {
   let best: string | undefined
   for (const [name, value] of Object.entries(values)) {

@@ -199,7 +199,10 @@ export const deviceSchema = z.object({
   origin: z.literal('described').optional(),
 })
 
-/** A control shown as a lamp: lit at one value, or at any that is on, above nothing or chosen; in its own words, or in those of the control. */
+/**
+ * A control shown as a lamp: lit at one value, or at any that is on, above nothing or chosen; in its own words, or in
+ * those of the control.
+ */
 export const lampSchema = z.object({
   deviceId: marked(idSchema, { refers: 'device' }),
   controlId: z.string().min(1).max(80),

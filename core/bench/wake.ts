@@ -2,7 +2,8 @@ import type { Change } from './change'
 import type { BenchState } from './schema'
 
 /**
- * When displays that sleep wake up. A key that goes down wakes them; one that repeats or comes up does not, so that letting
+ * When displays that sleep wake up. A key that goes down wakes them; one that repeats or comes up does not, so that
+ * letting
  * go of the chord that put them to sleep leaves them asleep. The pointer wakes them once it has gone `WAKE_DISTANCE_PX`
  * within `WAKE_WITHIN_MS`: a knock against the desk does not.
  */

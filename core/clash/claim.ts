@@ -6,7 +6,10 @@ import type { Clash, Owner } from './clash'
 /** A lever as far as its claims on keys go. */
 export interface Claimant {
   readonly lever: Lever
-  /** The number of the only program it is live with; below zero where there is more than one: most pairs are told apart by that. */
+  /**
+   * The number of the only program it is live with; below zero where there is more than one: most pairs are told apart
+   * by that.
+   */
   readonly tie: number
   /** It is live with every program. */
   readonly isWide: boolean

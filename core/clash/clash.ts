@@ -22,7 +22,8 @@ export const SEVERITIES = ['lost', 'ambiguous', 'late', 'note'] as const
 
 /**
  * Two claims on one key, or what else keeps a trigger from working, told from the side of `leverId`.
- * `lost`: the lever does not get the key there; `ambiguous`: only their numbers decide; `late`: it gets it after a delay;
+ * `lost`: the lever does not get the key there; `ambiguous`: only their numbers decide; `late`: it gets it after a
+ * delay;
  * `note`: it does get it, but somebody else does not, or it is off at present.
  */
 export interface Clash {

@@ -57,11 +57,9 @@ export function suggestChords(input: SuggestInput): Suggestion[] {
     if (suggestions.length === count) break
     const text = formatChord(chord)
     if (clashesWith(text, lever, index).length > 0) continue
-    suggestions.push({
-      chord: text,
-      cost,
-      because: `${['Free ' + (lever.scope.kind === 'only' ? 'in every program of its scope' : 'everywhere'), ...reasons.map((reason) => reason.words)].join(', ')}.`,
-    })
+    const free = lever.scope.kind === 'only' ? 'Free in every program of its scope' : 'Free everywhere'
+    const because = `${[free, ...reasons.map((reason) => reason.words)].join(', ')}.`
+    suggestions.push({ chord: text, cost, because })
   }
   // Trying them took the lever's own claims out of the index.
   const own = input.index && levers.find((entry) => entry.id === lever.id)
@@ -74,7 +72,9 @@ function isOffered(code: string, modifiers: readonly Modifier[]): boolean {
   return modifiers.length === 0 ? /^F\d+$/.test(code) : /^(Key[A-Z]|Digit\d|F\d+)$/.test(code)
 }
 
-/** What a chord would clash with as the only key of a lever; the index is left as it was, which must not have the lever. */
+/**
+ * What a chord would clash with as the only key of a lever; the index is left as it was, which must not have the lever.
+ */
 export function clashesWith(chord: string, lever: Lever, index: ClashIndex): Clash[] {
   index.put({ ...lever, enabled: true, triggers: [{ id: 'probe', kind: 'chord', chord, wins: 'auto' }] })
   const clashes = index.of(lever.id).filter((clash) => clash.kind !== 'frame-off')
@@ -86,8 +86,10 @@ export function clashesWith(chord: string, lever: Lever, index: ClashIndex): Cla
 const EFFORT = { row: 1, stretch: 0.7, finger: [0, 0, 0.2, 0.5, 0.8], modifier: 0.9, thirdModifier: 1.5, sameHand: 0.6 }
 
 /**
- * How hard a chord is to press: the row and finger of its key, stretching, each modifier, and a key for the left hand while that holds
- * the modifiers. A simple additive model, as in the literature on key layouts (rows and weak fingers cost, hands that share cost).
+ * How hard a chord is to press: the row and finger of its key, stretching, each modifier, and a key for the left hand
+ * while that holds
+ * the modifiers. A simple additive model, as in the literature on key layouts (rows and weak fingers cost, hands that
+ * share cost).
  */
 export function effortOf({ modifiers, code }: Chord): number {
   const { hand, finger, distance, isStretch } = fingerOf(code)

@@ -10,7 +10,10 @@ export const optionEffectSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('setting') }),
 ])
 
-/** Where the values of an option, or the files of a position, come from on the bench, so that they are chosen and not typed. */
+/**
+ * Where the values of an option, or the files of a position, come from on the bench, so that they are chosen and not
+ * typed.
+ */
 export const valueSourceSchema = z.discriminatedUnion('kind', [
   /** A list the program reports, by its name: its profiles, its editions. */
   z.object({ kind: z.literal('reported'), list: z.string().min(1) }),

@@ -34,7 +34,10 @@ export function joinAs(convention: Convention, argv: readonly string[]): Result<
   }
 }
 
-/** The convention a line was most likely written in: by drive letters, `.exe` and backslashes, by field codes, else POSIX. */
+/**
+ * The convention a line was most likely written in: by drive letters, `.exe` and backslashes, by field codes, else
+ * POSIX.
+ */
 export function guessConvention(line: string): Convention {
   const text = line.trim()
   if (/^Exec\s*=/.test(text) || /(^|\s)%[fFuUick](\s|$)/.test(text)) return 'exec'

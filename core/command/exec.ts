@@ -70,7 +70,9 @@ function readQuoted(value: string, open: number): Word | Issue {
       if (after !== undefined && after !== ' ')
         return {
           code: 'quote-partial',
-          message: `The quotes that close at character ${i + 1} must hold the whole argument: put a space after them, or quote the rest too.`,
+          message:
+            `The quotes that close at character ${i + 1} must hold the ` +
+            `whole argument: put a space after them, or quote the rest too.`,
           at: i,
         }
       return { text, end: i + 1, quoted: true }

@@ -21,7 +21,9 @@ export function expandVariables(
     else if (part.kind === 'open') {
       issues.push({
         code: 'variable-open',
-        message: `“\${” at character ${part.at + 1} is never closed. Add a “}” after the name, or write $\${ for the characters themselves.`,
+        message:
+          `“\${” at character ${part.at + 1} is never closed. Add a “}” ` +
+          `after the name, or write $\${ for the characters themselves.`,
         at: part.at,
       })
     } else if (Object.hasOwn(values, part.name)) expanded += values[part.name]

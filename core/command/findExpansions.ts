@@ -10,7 +10,8 @@ const parameter = /^\$(?:[A-Za-z_]\w*|[0-9@*#?$!-]|\{[^}]*\})/
 const substitution = /^(?:\$\([^)]*\)|`[^`]*`)/
 
 /**
- * Parameters, command substitutions, patterns and home marks that stand unquoted (or, but for patterns and home marks, in double quotes) in
+ * Parameters, command substitutions, patterns and home marks that stand unquoted (or, but for patterns and home marks,
+ * in double quotes) in
  * a line; POSIX.1-2017 §2.6. The product's own `${name}` counts where `isKnown` does not know the name.
  */
 export function findExpansions(line: string, isKnown: (name: string) => boolean = () => false): Expansion[] {

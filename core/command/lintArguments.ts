@@ -15,7 +15,10 @@ export interface LintContext {
   readonly write: (path: string) => string
 }
 
-/** Something that will not go as meant, at one argument, with the arguments as they would be right where that can be told. */
+/**
+ * Something that will not go as meant, at one argument, with the arguments as they would be right where that can be
+ * told.
+ */
 export interface ArgumentFinding {
   readonly at: number
   readonly code: IgnoredArgument['code'] | 'option-twice' | 'split-path' | 'line-splits'
@@ -148,7 +151,10 @@ function findRepeated(rules: ArgumentRules, args: readonly string[], expanded: r
 
 const LONGEST_SPLIT = 4
 
-/** Neighbours that are no path by themselves but one together: a path with spaces that was split somewhere on its way here. */
+/**
+ * Neighbours that are no path by themselves but one together: a path with spaces that was split somewhere on its way
+ * here.
+ */
 function findSplitPaths(
   args: readonly string[],
   expanded: readonly string[],

@@ -2,7 +2,10 @@ import { fail, succeed } from '../result'
 import type { Result } from '../result'
 import { cannotCarryNul, noProgram, quoteOpen } from './issues'
 
-/** What makes an unquoted word something else than an argument; POSIX.1-2017, Shell Command Language, §2.2, §2.4 and §2.10. */
+/**
+ * What makes an unquoted word something else than an argument; POSIX.1-2017, Shell Command Language, §2.2, §2.4 and
+ * §2.10.
+ */
 const operators = new Set(['|', '&', ';', '<', '>', '(', ')', '\n'])
 const reservedWords = new Set([
   '!',
@@ -31,7 +34,8 @@ const safeWord = /^[A-Za-z0-9_@%+:,./-][A-Za-z0-9_@%+=:,./-]*$/
 /**
  * Splits one simple command by the quoting rules of POSIX.1-2017 §2.2. Nothing is executed or expanded:
  * `$HOME`, backquotes and globs stay in the words as they stand. A `#` at the start of a word begins a comment.
- * Issues: `quote-open` (at its opening), `operator` (an unquoted `|`, `;`, …), `escape-open` (a backslash at the very end).
+ * Issues: `quote-open` (at its opening), `operator` (an unquoted `|`, `;`, …), `escape-open` (a backslash at the very
+ * end).
  */
 export function splitPosix(text: string): Result<string[]> {
   const argv: string[] = []

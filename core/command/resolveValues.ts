@@ -23,7 +23,8 @@ export type ValueTable = z.infer<typeof valueTableSchema>
 
 /**
  * Resolves named values that may use each other. `known` (the known folders) come first and are not part of the table;
- * of two texts with one name the later counts. Broken ones carry `variable-circular`, `variable-unknown` or `variable-open`.
+ * of two texts with one name the later counts. Broken ones carry `variable-circular`, `variable-unknown` or
+ * `variable-open`.
  */
 export function resolveValues(known: Readonly<Record<string, string>>, named: readonly NamedText[]): ValueTable {
   const texts = new Map(named.map(({ name, text }) => [name, text]))

@@ -16,7 +16,10 @@ const marks: Record<string, string> = {
 }
 const invisible = /[\p{Cc}\p{Cf}\p{Zl}\p{Zp}]|(?! )\p{Zs}|^ +| +$| {2,}/gu
 
-/** Splits text so that what is invisible shows: control and format characters, odd spaces, and plain spaces where they are easily missed. */
+/**
+ * Splits text so that what is invisible shows: control and format characters, odd spaces, and plain spaces where they
+ * are easily missed.
+ */
 export function visibleSegments(text: string): Segment[] {
   const segments: Segment[] = []
   let from = 0

@@ -87,7 +87,8 @@ describe('a condition', () => {
       exampleBench(),
     )
     expect(words).toBe(
-      'CHART runs and it is between 00:00 and 01:00 or the lamp Gain of Microphone is lit and it is not so that the missing program “gone” runs',
+      'CHART runs and it is between 00:00 and 01:00 or the lamp Gain of ' +
+        'Microphone is lit and it is not so that the missing program “gone” runs',
     )
   })
 })

@@ -3,7 +3,9 @@ import type { BenchState } from '../bench'
 import { assertNever } from '../result'
 import type { Condition } from './schema'
 
-/** A condition as part of a sentence: `while Dome Desk runs and Caps Lock of the keyboard is on`, without the `while`. */
+/**
+ * A condition as part of a sentence: `while Dome Desk runs and Caps Lock of the keyboard is on`, without the `while`.
+ */
 export function describeCondition(condition: Condition, bench: Pick<BenchState, 'programs' | 'devices'>): string {
   const program = (id: string) => bench.programs[id]?.name ?? `the missing program “${id}”`
   const device = (id: string) => bench.devices[id]?.name ?? `the missing device “${id}”`
@@ -16,7 +18,10 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
       return `${device(condition.deviceId)} is plugged in`
     case 'control-is': {
       const control = bench.devices[condition.deviceId]?.controls[condition.controlId]
-      return `${control?.name ?? condition.controlId} of ${device(condition.deviceId)} is ${control ? valueInWords(control, condition.value) : JSON.stringify(condition.value)}`
+      return (
+        `${control?.name ?? condition.controlId} of ${device(condition.deviceId)} is ` +
+        `${control ? valueInWords(control, condition.value) : JSON.stringify(condition.value)}`
+      )
     }
     case 'lamp-is':
       return `the lamp ${lampName(condition, bench)} is ${condition.state}`

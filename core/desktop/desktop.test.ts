@@ -345,7 +345,9 @@ describe('exporting', () => {
     })
     const { files, skipped } = exportEntries([...made, more], bench, () => NO_VALUES)
     expect(files.map((file) => file.text)).toEqual([
-      '[Desktop Entry]\nType=Application\nVersion=1.4\nName=Sky Desk\nComment=Looks up\nIcon=moon\nExec=sky --night %F\nTerminal=true\nCategories=Science;X-KeenLever-Sky;\nActions=red;\n\n[Desktop Action red]\nName=Red light\nIcon=moon\nExec=sky --red %F\n',
+      '[Desktop Entry]\nType=Application\nVersion=1.4\nName=Sky Desk\nComment=Looks up\nIcon=moon\nExec=sky ' +
+        '--night %F\nTerminal=true\nCategories=Science;X-KeenLever-Sky;\nActions=red;\n\n[Desktop ' +
+        'Action red]\nName=Red light\nIcon=moon\nExec=sky --red %F\n',
       '[Desktop Entry]\nType=Link\nVersion=1.4\nName=Rota\nURL=https://rota.example/\n',
     ])
     expect(skipped).toEqual([{ leverId: 'm', because: 'It starts no program.' }])

@@ -32,7 +32,10 @@ export function writeList(items: readonly string[]): string {
   return items.map((item) => `${escapeString(item).replaceAll(';', '\\;')};`).join('')
 }
 
-/** The value of a key for a locale such as `de_AT@euro`, by the order of §5: language, country and modifier, less and less of it, then the plain key. */
+/**
+ * The value of a key for a locale such as `de_AT@euro`, by the order of §5: language, country and modifier, less and
+ * less of it, then the plain key.
+ */
 export function localized(group: EntryGroup, key: string, locale: string): string | undefined {
   const [, language, country, modifier] = /^([^_.@]+)(_[^.@]+)?(?:\.[^@]*)?(@.+)?$/.exec(locale) ?? []
   const wanted = [

@@ -17,7 +17,8 @@ export interface EntryExport {
 type Lines = { key: string; value: string }[]
 
 /**
- * Levers as Desktop Entry files, one for each, or one with actions for those that came from one file. Values are filled in as they are now.
+ * Levers as Desktop Entry files, one for each, or one with actions for those that came from one file. Values are filled
+ * in as they are now.
  * `tableFor` gives the named values of a frame.
  */
 export function exportEntries(
@@ -116,7 +117,10 @@ function linkLines(lever: Lever, step: StepOf<'place.open'>, bench: BenchState, 
   ]
 }
 
-/** A path as a `file:` address (RFC 8089), percent-encoded part by part. Half of a surrogate pair, which UTF-8 cannot say, becomes U+FFFD. */
+/**
+ * A path as a `file:` address (RFC 8089), percent-encoded part by part. Half of a surrogate pair, which UTF-8 cannot
+ * say, becomes U+FFFD.
+ */
 function fileAddress(path: string): string {
   return `file://${path
     .replace(/\p{Cs}/gu, '\uFFFD')

@@ -264,12 +264,16 @@ function aliasesOf(entry: DesktopEntry, reasons: string[]): string[] {
   const kept = [...new Set(usable)].slice(0, MOST_ALIASES)
   if (kept.length < entry.keywords.length)
     reasons.push(
-      `${entry.keywords.length - kept.length} of its ${entry.keywords.length} keywords are left out; a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`,
+      `${entry.keywords.length - kept.length} of its ${entry.keywords.length} keywords are left out; ` +
+        `a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`,
     )
   return kept
 }
 
-/** `file:` addresses of the machine itself are paths (RFC 8089); undefined where one is not percent-encoded as RFC 3986 §2.1 demands. */
+/**
+ * `file:` addresses of the machine itself are paths (RFC 8089); undefined where one is not percent-encoded as RFC 3986
+ * §2.1 demands.
+ */
 function placeOf(url: string): string | undefined {
   const path = /^file:\/\/(?:localhost)?(\/.*)$/.exec(url)?.[1]
   if (path === undefined) return url

@@ -4,7 +4,10 @@ import type { Issue, Result } from '../result'
 import type { EntryFile, EntryGroup } from './entryFile'
 import { localized, plain, readList, unescapeString } from './entryValues'
 
-/** What an `Exec` line starts: the argv without its field codes, the environment set in front of it, and whether it takes files or addresses. */
+/**
+ * What an `Exec` line starts: the argv without its field codes, the environment set in front of it, and whether it
+ * takes files or addresses.
+ */
 export interface ExecLine {
   readonly argv: readonly string[]
   readonly environment: readonly { readonly name: string; readonly value: string }[]
@@ -43,7 +46,8 @@ export interface DesktopEntry {
 }
 
 /**
- * The entry of a file that was taken apart, with localised strings for `locale`. Issues, `at` as `line N` where there is one: `type-unknown`,
+ * The entry of a file that was taken apart, with localised strings for `locale`. Issues, `at` as `line N` where there
+ * is one: `type-unknown`,
  * `key-missing` (Name, Type; Exec of an application, URL of a link), `boolean`, and those of `splitExec`.
  */
 export function readEntry(file: EntryFile, fileName: string, locale: string): Result<DesktopEntry> {
@@ -141,7 +145,10 @@ function optional<K extends string>(key: K, value: string | undefined): Partial<
   return value ? ({ [key]: unescapeString(value) } as Record<K, string>) : {}
 }
 
-/** `%i` is the icon with its option, `%c` the name, `%k` the file; files and addresses are none yet. A leading `env A=b` sets the environment. */
+/**
+ * `%i` is the icon with its option, `%c` the name, `%k` the file; files and addresses are none yet. A leading `env A=b`
+ * sets the environment.
+ */
 export function readExecLine(
   value: string,
   { name, icon, file }: { name: string; icon: string; file: string },

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { markOf } from './marks'
 import type { FieldMark } from './marks'
 
@@ -116,7 +116,10 @@ function walkRecord(element: z.ZodType): Walk | undefined {
   }
 }
 
-/** A union that is told apart by a field walks by that field; another one walks as the first option that takes the value. */
+/**
+ * A union that is told apart by a field walks by that field; another one walks as the first option that takes the
+ * value.
+ */
 function walkUnion(def: z.core.$ZodUnionDef | z.core.$ZodDiscriminatedUnionDef): Walk | undefined {
   const options = def.options as readonly z.ZodType[]
   if (!options.some((option) => walkOf(option))) return undefined

@@ -3,7 +3,10 @@ export interface Finger {
   readonly hand: 'left' | 'right' | 'thumb'
   /** 0 thumb, 1 index, 2 middle, 3 ring, 4 little finger. */
   readonly finger: 0 | 1 | 2 | 3 | 4
-  /** Rows from the home row: 0 home, 1 the rows above and below, 2 digits and the space row, 3 function keys, more for what lies outside the main block. */
+  /**
+   * Rows from the home row: 0 home, 1 the rows above and below, 2 digits and the space row, 3 function keys, more for
+   * what lies outside the main block.
+   */
   readonly distance: number
   /** Reached by stretching sideways. */
   readonly isStretch: boolean

@@ -17,7 +17,9 @@ export const legendNames: Record<LegendId, string> = {
   fr: 'French',
 }
 
-/** The character keys, row by row; a table gives plain, Shift and AltGr of each in this order, with a space for none. */
+/**
+ * The character keys, row by row; a table gives plain, Shift and AltGr of each in this order, with a space for none.
+ */
 const codes = [
   'Backquote',
   ...[...'1234567890'].map((digit) => `Digit${digit}`),
@@ -78,20 +80,29 @@ export function keyLabel(id: LegendId, code: string): string {
   return legend ? legend.plain.toUpperCase() : (keyOfCode(code)?.name ?? code)
 }
 
-/** The key that carries a letter or sign in the language, plain or as a capital; undefined where none does without Shift or AltGr. */
+/**
+ * The key that carries a letter or sign in the language, plain or as a capital; undefined where none does without Shift
+ * or AltGr.
+ */
 export function codeOfLegend(id: LegendId, sign: string): string | undefined {
   const wanted = sign.toLowerCase()
   for (const [code, legend] of legends.get(id)!) if (legend.plain === wanted) return code
   return undefined
 }
 
-/** The key a trigger means that goes by the legend: the key that is called so on the US keyboard, wherever its sign is in the language. */
+/**
+ * The key a trigger means that goes by the legend: the key that is called so on the US keyboard, wherever its sign is
+ * in the language.
+ */
 export function codeByLegend(id: LegendId, usCode: string): string {
   const sign = legendOf('us', usCode)?.plain
   return (sign && codeOfLegend(id, sign)) ?? usCode
 }
 
-/** Signs that need AltGr in the language, by key: with Ctrl+Alt, which many systems take for AltGr, a trigger on these keys may type instead. */
+/**
+ * Signs that need AltGr in the language, by key: with Ctrl+Alt, which many systems take for AltGr, a trigger on these
+ * keys may type instead.
+ */
 export function typesWithAltGr(id: LegendId, code: string): string {
   return legendOf(id, code)?.altGr ?? ''
 }

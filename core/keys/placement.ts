@@ -1,7 +1,10 @@
 import type { KeyboardForm, KeyboardSize } from './forms'
 import { letterCodes } from './rows'
 
-/** Where a key lies: left edge, top edge, width and height in key units, 1 being a letter key. ISO Enter is drawn without the corner at its upper left. */
+/**
+ * Where a key lies: left edge, top edge, width and height in key units, 1 being a letter key. ISO Enter is drawn
+ * without the corner at its upper left.
+ */
 export interface PlacedKey {
   readonly code: string
   readonly x: number

@@ -3,7 +3,10 @@ import type { BenchState, Lamp } from '../bench'
 import { lampOfStep, stepLeadsTo } from '../steps'
 import type { Lever } from './schema'
 
-/** The lamp on the plate of a lever: its own, or that of the first control it switches or chooses; in the words of the bench's lamp of the same control where it has none. */
+/**
+ * The lamp on the plate of a lever: its own, or that of the first control it switches or chooses; in the words of the
+ * bench's lamp of the same control where it has none.
+ */
 export function lampOf({ lamp, steps }: Pick<Lever, 'lamp' | 'steps'>, bench: BenchState): Lamp | undefined {
   if (lamp) return worded(lamp, bench)
   for (const step of steps) {

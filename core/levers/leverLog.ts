@@ -10,7 +10,8 @@ export interface LeverDelta {
 const KEPT_EDITS = 50
 
 /**
- * Which levers the last edits touched, so that whatever is derived from levers can follow lever by lever and is not made
+ * Which levers the last edits touched, so that whatever is derived from levers can follow lever by lever and is not
+ * made
  * anew for one edit.
  */
 export class LeverLog {

@@ -4,7 +4,10 @@ import type { KeySettings, Trigger } from './schema'
 /** Nobody takes longer than that over a second press that belongs to the first. */
 const LONGEST_SECOND_PRESS_MS = 400
 
-/** How long a key may be held back until it is clear whether it belongs to a trigger: its own time, or the general one. In ms; 0 where nothing waits. */
+/**
+ * How long a key may be held back until it is clear whether it belongs to a trigger: its own time, or the general one.
+ * In ms; 0 where nothing waits.
+ */
 export function patienceOf(trigger: Trigger, timing: KeySettings['timing']): number {
   switch (trigger.kind) {
     case 'sequence':

@@ -1,7 +1,10 @@
 import { formatChord, keysInRow, parseChord } from '../keys'
 import type { Frame, Lever } from './schema'
 
-/** The chords that rows of keys give to levers, by lever: the keys of a row pull the levers of its frame in the order of their numbers. */
+/**
+ * The chords that rows of keys give to levers, by lever: the keys of a row pull the levers of its frame in the order of
+ * their numbers.
+ */
 export function rowTriggers(levers: Iterable<Lever>, frames: readonly Frame[]): Map<string, Lever['triggers']> {
   const rows = frames.flatMap((frame) =>
     (frame.rules ?? []).flatMap((rule) => (rule.kind === 'row' ? [{ frame, rule }] : [])),

@@ -50,9 +50,14 @@ const timeSchema = z.number().int().min(20, 'At least 20 ms.').max(5000, 'At mos
 
 const bound = {
   id: idSchema,
-  /** Who has the keys where the program in front claims them too. `auto`: the lever, if it is scoped to that program. */
+  /**
+   * Who has the keys where the program in front claims them too. `auto`: the lever, if it is scoped to that program.
+   */
   wins: z.enum(['auto', 'lever', 'program']).default('auto'),
-  /** Whether a key is meant by its place on the keyboard (W3C `code`) or by what is engraved on it (`key`); by its place when absent. */
+  /**
+   * Whether a key is meant by its place on the keyboard (W3C `code`) or by what is engraved on it (`key`); by its place
+   * when absent.
+   */
   match: z.enum(['code', 'key']).optional(),
 }
 
@@ -176,7 +181,10 @@ export const namedValueSchema = z.object({
 export const ICON_COLOURS = ['ink', 'green', 'blue', 'brass', 'plum', 'red'] as const
 const colourSchema = z.enum(ICON_COLOURS)
 
-/** A picture for a lever: one of the shipped set, the icon of the program it opens, or an uploaded one, kept in the store. */
+/**
+ * A picture for a lever: one of the shipped set, the icon of the program it opens, or an uploaded one, kept in the
+ * store.
+ */
 export const iconSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('set'),

@@ -19,7 +19,10 @@ export function keyName(code: string): string {
   return modifierNames[code] ?? keyOfCode(code)?.name ?? code
 }
 
-/** A trigger's chord as it is pressed on a keyboard with these legends: one that goes by the legend means the key that carries the sign there. */
+/**
+ * A trigger's chord as it is pressed on a keyboard with these legends: one that goes by the legend means the key that
+ * carries the sign there.
+ */
 export function onKeyboard({ match }: Trigger, chord: Chord, legends: LegendId): Chord {
   return match === 'key' ? { modifiers: chord.modifiers, code: codeByLegend(legends, chord.code) } : chord
 }

@@ -59,7 +59,10 @@ const codes = ['ControlLeft', 'ShiftRight', 'CapsLock', 'Space', ...[...'ABCDEFG
 
 type Press = Extract<KeyEvent, { kind: 'down' | 'up' }> & { front: string }
 
-/** Keys pressed and released at random, never a key twice without coming up, with repeats; times never equal and never at a deadline by plan. */
+/**
+ * Keys pressed and released at random, never a key twice without coming up, with repeats; times never equal and never
+ * at a deadline by plan.
+ */
 function storm(count: number, random: () => number): Press[] {
   const down = new Set<string>()
   const events: Press[] = []

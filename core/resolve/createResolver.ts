@@ -15,13 +15,19 @@ export interface ResolverContext {
 
 export interface Resolver {
   readonly initial: ResolverState
-  /** One event in, the state after it and what becomes of it and of what was held back. Pure: equal arguments give equal results. */
+  /**
+   * One event in, the state after it and what becomes of it and of what was held back. Pure: equal arguments give equal
+   * results.
+   */
   readonly next: (
     state: ResolverState,
     event: KeyEvent,
     context: ResolverContext,
   ) => { state: ResolverState; decisions: Decision[] }
-  /** The resolver after an edit, made from this one, which must not be used any more. The states it left are good for it. */
+  /**
+   * The resolver after an edit, made from this one, which must not be used any more. The states it left are good for
+   * it.
+   */
   readonly updated: (update: BindingUpdate) => Resolver
 }
 
@@ -31,9 +37,12 @@ type Step =
   | { readonly kind: 'wait'; readonly untilMs: number; readonly candidates: readonly Candidate[] }
 
 /**
- * The key engine. Every key event is decided exactly once, in order: it pulls a lever, is passed on, swallowed or replaced; what cannot be
- * decided yet is held back, and everything after it too. A more specific scope wins; among equals the lower plate does. Where the program
- * in front claims the chord, the trigger's `wins` decides. A key comes up as it went down. Time goes on with the events; what a time-out
+ * The key engine. Every key event is decided exactly once, in order: it pulls a lever, is passed on, swallowed or
+ * replaced; what cannot be
+ * decided yet is held back, and everything after it too. A more specific scope wins; among equals the lower plate does.
+ * Where the program
+ * in front claims the chord, the trigger's `wins` decides. A key comes up as it went down. Time goes on with the
+ * events; what a time-out
  * decides is the same whether it is told by a tick or found with the next event.
  */
 export function createResolver(config: ResolverConfig): Resolver {

@@ -80,7 +80,10 @@ export function describeCandidate(candidate: Candidate, names: ExplainNames): st
     case 'program-first':
       return `${name} has ${candidate.chord}, but the program in front claims it and comes first.`
     case 'waits':
-      return `${name} still waits for the rest of ${candidate.chord}${candidate.ms === undefined ? '' : `, for ${candidate.ms} ms at most`}.`
+      return (
+        `${name} still waits for the rest of ` +
+        `${candidate.chord}${candidate.ms === undefined ? '' : `, for ${candidate.ms} ms at most`}.`
+      )
     case 'not-followed':
       return `${name} wants ${candidate.chord}; another key followed.`
     case 'too-late':

@@ -4,7 +4,7 @@ import { programSchema } from '../bench'
 import { DEFAULT_KEYS, frameSchema, leverSchema } from '../levers'
 import type { Frame, Lever } from '../levers'
 import { createResolver, describeCandidate, describeDecision } from '.'
-import type { Decision, KeyEvent, ResolverConfig } from '.'
+import type { Decision, KeyEvent, KeyOutput, ResolverConfig } from '.'
 
 const frames: Frame[] = [
   { id: 'on', name: 'On', on: true, position: 1 },
@@ -50,7 +50,9 @@ const codes: Record<string, string> = {
   F2: 'F2',
 }
 
-/** Reads a picture of keys in time: `Ctrl↓ F↓ F↑ --120ms-- Ctrl↑`; `F⟳` is a repeat, `⊘` the keyboard going elsewhere. */
+/**
+ * Reads a picture of keys in time: `Ctrl↓ F↓ F↑ --120ms-- Ctrl↑`; `F⟳` is a repeat, `⊘` the keyboard going elsewhere.
+ */
 function keysOf(picture: string): KeyEvent[] {
   let atMs = 0
   return picture.split(/\s+/).flatMap((part): KeyEvent[] => {
@@ -262,7 +264,7 @@ describe('triggers in time', () => {
       .filter((decision) => decision.kind !== 'wait')
       .map(
         ({ kind, leverId, event, outputs }) =>
-          `${'code' in event ? event.code.replace('Key', '') + (event.kind === 'up' ? '↑' : '↓') : event.kind}:${leverId ?? kind}${outputs ? `(${outputs.map((output) => ('code' in output ? output.code.replace('Left', '') : output.text)).join('+')})` : ''}`,
+          `${keyWords(event)}:${leverId ?? kind}${outputs ? `(${outputs.map(outputWords).join('+')})` : ''}`,
       )
       .join(' ')
 
@@ -504,3 +506,11 @@ test('a resolver that was brought up to date decides as one made anew', () => {
     ),
   )
 })
+
+function keyWords(event: KeyEvent): string {
+  return 'code' in event ? event.code.replace('Key', '') + (event.kind === 'up' ? '↑' : '↓') : event.kind
+}
+
+function outputWords(output: KeyOutput): string {
+  return 'code' in output ? output.code.replace('Left', '') : output.text
+}

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 
 /**
- * One key or button going down or up, the keyboard being lost (`blur`), or only time going on (`tick`); `atMs` on any one clock.
+ * One key or button going down or up, the keyboard being lost (`blur`), or only time going on (`tick`); `atMs` on any
+ * one clock.
  * A tick at the time a resolver waits for makes it decide then and not with the next key; what it decides is the same.
  */
 export const keyEventSchema = z.discriminatedUnion('kind', [

@@ -65,7 +65,10 @@ export function modifiersOf(physical: readonly string[], event: Press): Modifier
   )
 }
 
-/** The modifiers that count for a pressed key: those that are down and were passed on as what they are, and those that rules hold. */
+/**
+ * The modifiers that count for a pressed key: those that are down and were passed on as what they are, and those that
+ * rules hold.
+ */
 export function effectiveModifiers(state: ResolverState, pending: Pending): Modifier[] {
   const own = modifierOfCode(pending.event.code)
   return MODIFIERS.filter((modifier) => {

@@ -28,7 +28,9 @@ export function valueOf<T>(result: Result<T>): T {
   return result.value
 }
 
-/** What a table holds under a key of its own. A key that came from outside may be one that objects have by themselves. */
+/**
+ * What a table holds under a key of its own. A key that came from outside may be one that objects have by themselves.
+ */
 export function own<T>(table: Readonly<Record<string, T>>, key: string): T | undefined {
   return Object.hasOwn(table, key) ? table[key] : undefined
 }

@@ -289,7 +289,7 @@ function untried({ tries: _tries, ...level }: Level): Level {
 }
 
 function takeStep(at: At, step: Step | AnyStep, context: StepContext): Advance {
-  const { head, bench } = at
+  const { head } = at
   const { effect, made } = attempt(at, plainOf(step), context)
   const reached = settled(head)
   const changes = made.recorded.map(({ change }) => change)

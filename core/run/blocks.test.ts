@@ -61,7 +61,8 @@ interface End {
 }
 
 /**
- * Advances until the run ends, or asks what is not answered, or would wait past `untilMs`. Run and bench go through JSON
+ * Advances until the run ends, or asks what is not answered, or would wait past `untilMs`. Run and bench go through
+ * JSON
  * between any two advances, as when the process dies after each commit.
  */
 function play(run: Run, bench: BenchState, { answers = [] as string[], untilMs = Infinity, fetched = 2 } = {}): End {

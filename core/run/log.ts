@@ -1,6 +1,9 @@
 import type { LogEntry, RecordedChange, RunHead } from './schema'
 
-/** How one step went, as it is read afterwards: an entry that was gone on with stands once, from its beginning to its end. */
+/**
+ * How one step went, as it is read afterwards: an entry that was gone on with stands once, from its beginning to its
+ * end.
+ */
 export interface TraceEntry extends Omit<LogEntry, 'changes' | 'goesOn'> {
   /** The row of the sheet, counted from 0. */
   readonly stepIndex: number

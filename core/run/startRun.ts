@@ -55,7 +55,10 @@ export function gateRun(run: Run, text: string): Run {
   return { ...run, phase: 'asking', isGated: true, question: { kind: 'choice', id: 'gate', text, choices } }
 }
 
-/** Ends the wait of a run now, as if its time had come, and what goes little by little at its end; one that does not wait comes back as the same object. */
+/**
+ * Ends the wait of a run now, as if its time had come, and what goes little by little at its end; one that does not
+ * wait comes back as the same object.
+ */
 export function pullForward<R extends RunHead>(run: R, nowMs: number): R {
   const isUnderWay = run.progress !== undefined && !run.hurried
   return run.phase === 'waiting' && (isUnderWay || run.wakeAtMs! > nowMs)

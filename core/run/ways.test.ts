@@ -42,7 +42,10 @@ const fault = (kind: 'refuses' | 'ignores' | null): Change => ({
   fault: kind && { kind, because: 'held' },
 })
 
-/** Advances until the run waits at or after `untilMs`, asks or ends; time goes from wake-up to wake-up, and the run is stored between. */
+/**
+ * Advances until the run waits at or after `untilMs`, asks or ends; time goes from wake-up to wake-up, and the run is
+ * stored between.
+ */
 function go(
   run: Run,
   bench: BenchState,
@@ -163,7 +166,8 @@ describe('for a while', () => {
     expect([run.outcome, gain(bench), traceOf(run).at(-1)!.note]).toEqual([
       'done',
       30,
-      'Put back 0 of 1 change. Left alone, as somebody has altered it since: Microphone: Gain becomes 5 % (was 50 %). It was 5 %, now it is 30 %.',
+      'Put back 0 of 1 change. Left alone, as somebody has altered it since: ' +
+        'Microphone: Gain becomes 5 % (was 50 %). It was 5 %, now it is 30 %.',
     ])
   })
 

@@ -15,7 +15,10 @@ export interface SearchHit<E extends SearchEntry = SearchEntry> {
   readonly tier: Tier
 }
 
-/** Ways of matching, best first. Within one, the lower weight comes first, then the shorter name, then the order in which entries were given. */
+/**
+ * Ways of matching, best first. Within one, the lower weight comes first, then the shorter name, then the order in
+ * which entries were given.
+ */
 export const TIERS = [
   'alias',
   'name',

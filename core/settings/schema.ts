@@ -5,7 +5,9 @@ export type Theme = (typeof THEMES)[number]
 
 const days = z.number().int().min(1, 'At least a day.').max(3650, 'At most ten years.')
 
-/** How long what has happened is kept. Where two limits meet, the stricter counts; sums per lever and day outlive both. */
+/**
+ * How long what has happened is kept. Where two limits meet, the stricter counts; sums per lever and day outlive both.
+ */
 export const retentionSchema = z.object({
   runDays: days.default(90),
   mostRuns: z.number().int().min(100, 'At least 100.').max(1_000_000, 'At most a million.').default(1_000_000),

@@ -68,7 +68,10 @@ interface Described<K extends string, F extends z.ZodRawShape> {
   readonly fresh: FieldsOf<F>
   /** What a step does, as a full sentence that names things as the user named them. */
   sentence(step: StepWith<K, F>, names: Names): string
-  /** What will not go as meant, as the bench stands now. Texts that cannot be filled in are told before, and by all alike. */
+  /**
+   * What will not go as meant, as the bench stands now. Texts that cannot be filled in are told before, and by all
+   * alike.
+   */
   lint?(step: StepWith<K, F>, bench: BenchState, table: ValueTable | undefined): StepFinding[]
   /** Set for kinds that bring a state about, which can be put back after a while. */
   readonly isState?: true

@@ -68,7 +68,10 @@ export function requestOf(
   })
 }
 
-/** The running windows an open step is about: of a program of several instances those that show the profile, edition and data set it asks for. */
+/**
+ * The running windows an open step is about: of a program of several instances those that show the profile, edition and
+ * data set it asks for.
+ */
 export function windowsMeant(request: LaunchRequest, bench: BenchState): BenchWindow[] {
   const program = own(bench.programs, request.programId)
   if (!program) return []

@@ -11,7 +11,8 @@ import { findTextIssues, textsOf } from './walk'
 export type StepFinding = Finding<Step>
 
 /**
- * What will not go as meant, as the bench stands now; of the second way too, at `alternative.…`, and of what stands in a
+ * What will not go as meant, as the bench stands now; of the second way too, at `alternative.…`, and of what stands in
+ * a
  * block, at the path of its list. A mend is the whole step, put right. `given` are names that blocks around it give.
  */
 export function lintStep(

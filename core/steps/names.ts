@@ -1,7 +1,10 @@
 import type { BenchState } from '../bench'
 import { listed } from '../names'
 
-/** The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not given. */
+/**
+ * The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not
+ * given.
+ */
 export type Names = Pick<BenchState, 'programs'> & {
   readonly frames?: Readonly<Record<string, string>>
   readonly devices?: BenchState['devices']

@@ -7,13 +7,22 @@ export interface Typist {
   readonly random: () => number
 }
 
-/** Spread of intervals and of how long keys stay down, as shares of their means; typing studies find about a third and a fourth. */
+/**
+ * Spread of intervals and of how long keys stay down, as shares of their means; typing studies find about a third and a
+ * fourth.
+ */
 const INTERVAL_SPREAD = 0.35
 const HOLD_SPREAD = 0.25
-/** Keys stay down for about 110 ms at a leisurely pace and less when fast, but never in proportion: so fast typists roll over. */
+/**
+ * Keys stay down for about 110 ms at a leisurely pace and less when fast, but never in proportion: so fast typists roll
+ * over.
+ */
 const HOLD_MS = { base: 65, perInterval: 0.22 }
 
-/** Types a text with the rhythm of a typist: letters, digits, spaces and full stops; other signs are left out. Times begin at 0. */
+/**
+ * Types a text with the rhythm of a typist: letters, digits, spaces and full stops; other signs are left out. Times
+ * begin at 0.
+ */
 export function synthesizeTyping(text: string, { wordsPerMinute, random }: Typist): TypingEvent[] {
   const intervalMs = 60_000 / (wordsPerMinute * 5)
   const events: TypingEvent[] = []

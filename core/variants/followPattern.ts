@@ -35,7 +35,8 @@ function editStep(step: Step, variant: Variant, programs: Programs): Step {
 }
 
 /**
- * What is a variant's own after it was edited: every field that now differs from the pattern, and what was its own before
+ * What is a variant's own after it was edited: every field that now differs from the pattern, and what was its own
+ * before
  * and was not touched. Where the arguments differ by more than leaving out and replacing, all its steps are its own.
  */
 export function ownAfterEdit(before: Lever, edited: LeverDraft, pattern: Lever, programs: Programs): Variant {
@@ -75,7 +76,9 @@ function argsAfterEdit(
   return args
 }
 
-/** Edits from before that say what the pattern says at present, and were left as they are: they stay the variant's own. */
+/**
+ * Edits from before that say what the pattern says at present, and were left as they are: they stay the variant's own.
+ */
 function untouched(before: Lever, step: OpenStep, found: Variant['args'], programs: Programs): Variant['args'] {
   const now = new Map(argumentKeys(step.args, rulesOf(step, programs)).map(({ key, part }) => [key, textOf(part)]))
   return before.variant!.args.filter(

@@ -54,7 +54,10 @@ function choices(
   return known ? { choices: known } : {}
 }
 
-/** A name with the row's values in it: `Reduce, {--edition}` with `--edition` as trial is `Reduce, trial`. The readable name of a value is used where there is one. */
+/**
+ * A name with the row's values in it: `Reduce, {--edition}` with `--edition` as trial is `Reduce, trial`. The readable
+ * name of a value is used where there is one.
+ */
 export function nameFrom(
   template: string,
   columns: readonly VariantColumn[],
@@ -116,7 +119,8 @@ export interface PlannedVariant {
 }
 
 /**
- * Every row as a lever, or everything that is wrong, before anything is made. Issues, `at` as `rows.N.part`: `variant-of-variant`,
+ * Every row as a lever, or everything that is wrong, before anything is made. Issues, `at` as `rows.N.part`:
+ * `variant-of-variant`,
  * `name-twice`, `chord-twice`, `column-unknown`, those of `parseChord` and of the lever's schema.
  */
 export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
@@ -183,7 +187,9 @@ export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
   return issues.length > 0 ? fail(...issues) : succeed(planned)
 }
 
-/** What a cell asks for: another text, `null` to leave the argument out, or nothing where it is to stay there as it is. */
+/**
+ * What a cell asks for: another text, `null` to leave the argument out, or nothing where it is to stay there as it is.
+ */
 function editOf({ kind, pattern }: VariantColumn, cell: string): string | null | undefined {
   if (kind === 'value') return cell
   if (cell === '') return null

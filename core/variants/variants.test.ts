@@ -147,17 +147,21 @@ describe('a variant and its pattern', () => {
     ])
   })
 
-  test('a part changed in the variant becomes its own; one put back to what the pattern says follows again; one only left alone stays', () => {
-    const own = (args: string[]) => ownAfterEdit(variant, withArgs(variant, args), lever(), bench.programs)
-    expect(own(['--profile=red', '/l/a.log']).args).toEqual(
-      expect.arrayContaining([{ stepId: 's1', key: '--small', text: null }]),
-    )
-    expect(own(['--profile=dome', '--small', '/l/a.log']).args.map((edit) => edit.key)).toEqual(['/l/b.log'])
-    const same = { ...made.variant, args: [{ stepId: 's1', key: '--profile', text: 'dome' }] }
-    const equal = followPattern({ ...variant, variant: same }, lever(), bench.programs)
-    expect(ownAfterEdit(equal, equal, lever(), bench.programs).args).toEqual(same.args)
-    expect(own(['/l/a.log', '--profile=red', '--small']).own).toEqual(['triggers', 'steps'])
-  })
+  test(
+    'a part changed in the variant becomes its own; one put back to ' +
+      'what the pattern says follows again; one only left alone stays',
+    () => {
+      const own = (args: string[]) => ownAfterEdit(variant, withArgs(variant, args), lever(), bench.programs)
+      expect(own(['--profile=red', '/l/a.log']).args).toEqual(
+        expect.arrayContaining([{ stepId: 's1', key: '--small', text: null }]),
+      )
+      expect(own(['--profile=dome', '--small', '/l/a.log']).args.map((edit) => edit.key)).toEqual(['/l/b.log'])
+      const same = { ...made.variant, args: [{ stepId: 's1', key: '--profile', text: 'dome' }] }
+      const equal = followPattern({ ...variant, variant: same }, lever(), bench.programs)
+      expect(ownAfterEdit(equal, equal, lever(), bench.programs).args).toEqual(same.args)
+      expect(own(['/l/a.log', '--profile=red', '--small']).own).toEqual(['triggers', 'steps'])
+    },
+  )
 })
 
 describe('the table', () => {

@@ -129,7 +129,10 @@ export interface Versioned<T> {
   readonly body: T
 }
 
-/** The user's keyboard and timing, and what holds for the whole product; what was never set is as it is from the beginning. */
+/**
+ * The user's keyboard and timing, and what holds for the whole product; what was never set is as it is from the
+ * beginning.
+ */
 export async function readSettings(
   database: Queries,
 ): Promise<{ keys: Versioned<KeySettings>; settings: Versioned<Settings> }> {

@@ -30,7 +30,8 @@ export async function lockStore(folder: string, address: string): Promise<() => 
     rmSync(probe)
   } catch (error) {
     throw new StoreError(
-      `The store folder ${folder} cannot be written (${(error as Error).message}). Choose another with KEEN_DATA, or change its permissions.`,
+      `The store folder ${folder} cannot be written (${(error as Error).message}). ` +
+        `Choose another with KEEN_DATA, or change its permissions.`,
     )
   }
   const socket = process.platform === 'linux' ? await takeSocket(realPath) : takeFile(holderFile)

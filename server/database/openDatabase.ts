@@ -18,7 +18,10 @@ export interface OpenDatabase {
   readonly close: () => Promise<void>
 }
 
-/** Locks the folder, creates the database on first use, brings its tables up to date. `fresh` throws away what was in it. Throws a `StoreError` with what to do. */
+/**
+ * Locks the folder, creates the database on first use, brings its tables up to date. `fresh` throws away what was in
+ * it. Throws a `StoreError` with what to do.
+ */
 export async function openDatabase(
   folder: string,
   address: string,
@@ -44,12 +47,15 @@ export async function openDatabase(
     unlock()
     if (error instanceof StoreError) throw error
     throw new StoreError(
-      `The store ${folder} cannot be opened (${(error as Error).message}). Keep a copy of the folder, then start with --fresh or another KEEN_DATA.`,
+      `The store ${folder} cannot be opened (${(error as Error).message}). Keep ` +
+        `a copy of the folder, then start with --fresh or another KEEN_DATA.`,
     )
   }
 }
 
-/** A database that was interrupted while being created never opens, so it is created beside its place and moved there. */
+/**
+ * A database that was interrupted while being created never opens, so it is created beside its place and moved there.
+ */
 async function openEngine(path: string): Promise<PGlite> {
   if (!existsSync(path)) {
     const unfinished = `${path}.new`

@@ -166,7 +166,10 @@ export async function dropLogs(database: Queries, uptoSeq: number, most: number)
   return ids.length
 }
 
-/** Drops up to `most` ended runs that began before `beforeMs` or are numbered up to `uptoSeq`, with their logs. How many there were. */
+/**
+ * Drops up to `most` ended runs that began before `beforeMs` or are numbered up to `uptoSeq`, with their logs. How many
+ * there were.
+ */
 export async function dropRuns(
   database: Queries,
   { beforeMs, uptoSeq }: { beforeMs: number; uptoSeq: number },

@@ -11,7 +11,10 @@ import type { LogWrite } from './runTable'
 import { putAside } from './setAside'
 import { SHAPE } from './shapes'
 
-/** Brings what an older version has stored up to how it is written now. Each part in a transaction of its own, so that it can be gone on with. */
+/**
+ * Brings what an older version has stored up to how it is written now. Each part in a transaction of its own, so that
+ * it can be gone on with.
+ */
 export async function upgradeStore(database: Database): Promise<void> {
   await database.transaction(upgradeBench)
   for (;;) {

@@ -43,7 +43,9 @@ export function currentLever(state: BookState, id: string, version: number): Res
   if (lever.version !== version)
     return fail({
       code: 'stale',
-      message: `${lever.plate} ${lever.name} was edited elsewhere since you opened it (version ${lever.version}, not ${version}). Nothing was overwritten.`,
+      message:
+        `${lever.plate} ${lever.name} was edited elsewhere since you opened it ` +
+        `(version ${lever.version}, not ${version}). Nothing was overwritten.`,
       at: 'version',
     })
   return succeed(lever)

@@ -4,7 +4,8 @@ export interface Clock {
 }
 
 /**
- * The wall clock as it was at the start, going on steadily: a wait takes as long as it was meant to, also when somebody sets the
+ * The wall clock as it was at the start, going on steadily: a wait takes as long as it was meant to, also when somebody
+ * sets the
  * wall clock meanwhile. A restart takes the wall clock again.
  */
 export function steadyClock(wallMs: () => number = Date.now, elapsedMs: () => number = () => performance.now()): Clock {

@@ -8,7 +8,8 @@ import { overtaken } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
 
 /**
- * Describes a device of the bench, or sets a new one up. Levers and frames find its controls by their ids. Controls that
+ * Describes a device of the bench, or sets a new one up. Levers and frames find its controls by their ids. Controls
+ * that
  * it had before stay as they are set: a description says what a device is, not how it stands. Issue: `stale`.
  */
 export function putDevice({ version, ...device }: Device) {
@@ -53,7 +54,9 @@ export function removeDevice(id: string) {
     if (users.length > 0)
       return fail({
         code: 'device-used',
-        message: `${device.name} is used by ${users.slice(0, 5).join(', ')}${users.length > 5 ? ` and ${users.length - 5} more` : ''}. Delete or change them first.`,
+        message:
+          `${device.name} is used by ${users.slice(0, 5).join(', ')}${users.length > 5 ? ` and ${users.length - 5} more` : ''}. ` +
+          `Delete or change them first.`,
       })
     return succeed({
       label: `Took ${device.name} off the bench`,

@@ -9,7 +9,10 @@ import type { BookState, PlannedEdit } from './bookState'
 import type { Plan, Store } from './store'
 import { withFollowers } from './variantEdits'
 
-/** Plans an edit against what stands and makes it, as one revision; variants follow what their pattern became. An edit without entries is none. */
+/**
+ * Plans an edit against what stands and makes it, as one revision; variants follow what their pattern became. An edit
+ * without entries is none.
+ */
 export function edit<T>(
   store: Store,
   plan: (state: BookState, bench: BenchState) => Result<PlannedEdit<T>>,

@@ -21,6 +21,8 @@ export interface Engine {
   readonly driver: RunDriver
   readonly keyDesk: KeyDesk
   readonly feed: LiveFeed
+  /** Ends all work on the database and leaves it open. */
+  readonly halt: () => Promise<void>
   readonly close: () => Promise<void>
 }
 
@@ -54,18 +56,22 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   keyDesk.warmUp()
   await writeRuns(database, [], [])
   const retention = new Retention(store)
+  const halt = async () => {
+    feed.close()
+    driver.close()
+    keyDesk.close()
+    retention.close()
+    await store.idle()
+  }
   return {
     folder: opened.folder,
     store,
     driver,
     keyDesk,
     feed,
+    halt,
     async close() {
-      feed.close()
-      driver.close()
-      keyDesk.close()
-      retention.close()
-      await store.idle()
+      await halt()
       await opened.close()
     },
   }

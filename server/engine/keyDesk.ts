@@ -15,7 +15,10 @@ const KEPT_SOURCES = 200
 /** A key event is that long on its way at most; a time-out waits so much longer, and decides as if it had not. */
 const GRACE_MS = 40
 
-/** Decides key events with the resolver of the core, pulls what they fire, and keeps the last of them with their explanation. */
+/**
+ * Decides key events with the resolver of the core, pulls what they fire, and keeps the last of them with their
+ * explanation.
+ */
 export class KeyDesk {
   private readonly queue = new SerialQueue()
   /** The held keys of each keyboard, the longest unused first. */
@@ -103,7 +106,10 @@ export class KeyDesk {
     this.timers.delete(oldest)
   }
 
-  /** Right for levers, frames, their conditions, programs and settings as they stand, so that an edit is in force at the next key. */
+  /**
+   * Right for levers, frames, their conditions, programs and settings as they stand, so that an edit is in force at the
+   * next key.
+   */
   private resolver(): Resolver {
     const { book, bench } = this.store
     this.frames = framesNow(book.allFrames, bench, this.frames, minuteOfDay())

@@ -27,7 +27,10 @@ export function createLever(draft: LeverDraft) {
   }
 }
 
-/** A variant that is edited keeps what was altered as its own. Issues: `lever-missing`, `stale`, and those of `createLever`. */
+/**
+ * A variant that is edited keeps what was altered as its own. Issues: `lever-missing`, `stale`, and those of
+ * `createLever`.
+ */
 export function editLever(id: string, version: number, patch: LeverPatch) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<Lever>> => {
     const before = currentLever(state, id, version)
@@ -190,7 +193,10 @@ export function frameMissing(id: string, frames: BookState['frames']): Issue {
   return { code: 'frame-missing', message: `There is no frame “${id}”.${didYouMean(id, frames.keys())}`, at: 'frameId' }
 }
 
-/** Frames, programs and levers that a draft names and that do not exist. A device may come later: what it lacks is a finding. */
+/**
+ * Frames, programs and levers that a draft names and that do not exist. A device may come later: what it lacks is a
+ * finding.
+ */
 export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchState): Issue[] {
   return markedFields(leverPatchSchema, draft).flatMap(({ path, mark, text }): Issue[] => {
     switch (mark.refers) {

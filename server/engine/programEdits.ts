@@ -58,7 +58,9 @@ function renewed(program: Program, bench: BenchState): Program {
   return known ? { ...program, version: (known.version ?? 1) + 1 } : program
 }
 
-/** The changes that set a program up: its file with the folders above it where they are missing, then its description. */
+/**
+ * The changes that set a program up: its file with the folders above it where they are missing, then its description.
+ */
 function setUp(program: Program, bench: BenchState, made = new Set<string>()): Change[] {
   const changes: Change[] = []
   const missing: string[] = []

@@ -10,7 +10,8 @@ import type { Store, World } from './store'
 
 /**
  * Pulls a lever by its own rules; one whose interlock names another lever pulls that instead. Resolves when the run is
- * stored, however long it goes on. Issues: `lever-missing`, `disabled`, `interlocked` with the reason, `interlock-circle`,
+ * stored, however long it goes on. Issues: `lever-missing`, `disabled`, `interlocked` with the reason,
+ * `interlock-circle`,
  * and `still-running` when its last run goes on and another pull is to be ignored.
  */
 export async function pullLever(

@@ -233,7 +233,9 @@ export class RunDriver {
     }
   }
 
-  /** Takes runs on in turns, until all of them wait, ask or end, or the stretch is over. Nothing of it is stored yet. */
+  /**
+   * Takes runs on in turns, until all of them wait, ask or end, or the stretch is over. Nothing of it is stored yet.
+   */
   private stretch(runs: readonly OpenRun[], world: World, first?: { id: string; part: Partial<StepContext> }): Stretch {
     const context = this.contextOf(world.nowMs)
     const heads = new Map(runs.map(({ head }) => [head.id, head]))
@@ -290,7 +292,10 @@ export class RunDriver {
     }
   }
 
-  /** A run whose stretch could not be stored is over; where not even that can be stored, it is over until the next start. */
+  /**
+   * A run whose stretch could not be stored is over; where not even that can be stored, it is over until the next
+   * start.
+   */
   private async breakOff(run: OpenRun, error: unknown): Promise<void> {
     const because = runIssue({ code: 'not-stored', because: error instanceof Error ? error.message : String(error) })
     console.error(`run ${run.head.id}:`, error)
@@ -316,7 +321,7 @@ export class RunDriver {
     allow: (run: OpenRun) => Result<Partial<StepContext> & { head?: RunHead }>,
   ): Promise<Result<null>> {
     let refused: Result<null> | undefined
-    let given: { id: string; part: Partial<StepContext> } | undefined
+    const given: { id: string; part: Partial<StepContext> } = { id: runId, part: {} }
     const runs = (): OpenRun[] => {
       const run = this.open.get(runId)
       const allowed = run ? allow(run) : fail(over)
@@ -326,10 +331,9 @@ export class RunDriver {
       }
       const { head, ...part } = allowed.value
       if (head) run.head = head
-      given!.part = part
+      given.part = part
       return [run]
     }
-    given = { id: runId, part: {} }
     await this.take(runs, given)
     if (refused) return refused
     await this.settled(runId)

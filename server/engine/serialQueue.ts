@@ -1,4 +1,6 @@
-/** Runs one piece of work after the other, in the order in which they were asked for; a failure does not stop the next. */
+/**
+ * Runs one piece of work after the other, in the order in which they were asked for; a failure does not stop the next.
+ */
 export class SerialQueue {
   private tail: Promise<unknown> = Promise.resolve()
 

@@ -27,7 +27,10 @@ export function createValue(body: ValueBody) {
   }
 }
 
-/** A new name is written into every lever and value that uses it. Issues: `value-missing`, `stale`, and those of `createValue`. */
+/**
+ * A new name is written into every lever and value that uses it. Issues: `value-missing`, `stale`, and those of
+ * `createValue`.
+ */
 export function editValue(id: string, version: number, patch: Partial<ValueBody>) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<NamedValue>> => {
     const before = state.values.get(id)
@@ -35,7 +38,9 @@ export function editValue(id: string, version: number, patch: Partial<ValueBody>
     if (before.version !== version)
       return fail({
         code: 'stale',
-        message: `The value ${before.name} was edited elsewhere since (version ${before.version}, not ${version}). Nothing was overwritten.`,
+        message:
+          `The value ${before.name} was edited elsewhere since (version ` +
+          `${before.version}, not ${version}). Nothing was overwritten.`,
         at: 'version',
       })
     const after: NamedValue = { ...before, ...patch, version: version + 1 }

@@ -58,7 +58,10 @@ export function followAgain(id: string, { version, field, arg }: FollowBody) {
   }
 }
 
-/** The entries of an edit with what follows from them: variants take over what their pattern became, or stand alone when it goes. */
+/**
+ * The entries of an edit with what follows from them: variants take over what their pattern became, or stand alone when
+ * it goes.
+ */
 export function withFollowers(
   entries: readonly RevisionEntry[],
   state: BookState,

@@ -3,7 +3,10 @@ import { refuse } from './refusal'
 
 const USUAL_BYTES = 1024 * 1024
 
-/** The JSON body of a request. Refuses other types (415), bodies over the limit (413; 1 MiB unless the route has another) and what is not JSON (400, with the place). */
+/**
+ * The JSON body of a request. Refuses other types (415), bodies over the limit (413; 1 MiB unless the route has
+ * another) and what is not JSON (400, with the place).
+ */
 export async function readJson(request: IncomingMessage, mostBytes = USUAL_BYTES): Promise<unknown> {
   const type = request.headers['content-type'] ?? ''
   if (!/^application\/json\s*(;|$)/i.test(type))

@@ -42,15 +42,16 @@ const drawing = [
   'pattern',
 ]
 const attributes =
-  `id class xmlns viewBox width height x y x1 y1 x2 y2 cx cy r rx ry d points fill fill-rule fill-opacity stroke stroke-width stroke-linecap stroke-linejoin
-stroke-miterlimit stroke-dasharray stroke-dashoffset stroke-opacity opacity transform clip-path clip-rule mask offset stop-color stop-opacity gradientUnits gradientTransform
-spreadMethod fx fy href patternUnits patternTransform clipPathUnits maskUnits preserveAspectRatio font-size font-family font-weight text-anchor version color`.split(
-    /\s+/,
-  )
+  `id class xmlns viewBox width height x y x1 y1 x2 y2 cx cy r rx ry d points fill fill-rule fill-opacity stroke
+stroke-width stroke-linecap stroke-linejoin stroke-miterlimit stroke-dasharray stroke-dashoffset
+stroke-opacity opacity transform clip-path clip-rule mask offset stop-color stop-opacity gradientUnits
+gradientTransform spreadMethod fx fy href patternUnits patternTransform clipPathUnits maskUnits
+preserveAspectRatio font-size font-family font-weight text-anchor version color`.split(/\s+/)
 
 /**
  * An uploaded icon as it may be stored and shown. A PNG is drawn anew from its pixels; an SVG keeps only what draws.
- * Issues: `icon-large`, `icon-unknown`, `icon-broken`, `icon-entities` (a document type, with which entities could be defined), `icon-empty`.
+ * Issues: `icon-large`, `icon-unknown`, `icon-broken`, `icon-entities` (a document type, with which entities could be
+ * defined), `icon-empty`.
  */
 export function cleanIcon(name: string, bytes: Buffer): Result<CleanIcon> {
   if (bytes.length > MOST_BYTES)
@@ -95,7 +96,9 @@ function cleanSvg(name: string, text: string): Result<CleanIcon> {
   if (doctype >= 0)
     return fail({
       code: 'icon-entities',
-      message: `${name} has a document type or entities in line ${text.slice(0, doctype).split('\n').length}, which an icon does not need. Save it as plain SVG.`,
+      message:
+        `${name} has a document type or entities in line ${text.slice(0, doctype).split('\n').length}, ` +
+        `which an icon does not need. Save it as plain SVG.`,
       at: 'base64',
     })
   const removed = new Set<string>()

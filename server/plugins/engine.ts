@@ -1,7 +1,9 @@
 import { StoreError } from '../database/lockStore'
 import { useEngine } from '../engine'
 
-/** Opens the store at the start, so that a server that cannot keep anything says so at once, and closes it at the end. */
+/**
+ * Opens the store at the start, so that a server that cannot keep anything says so at once, and closes it at the end.
+ */
 export default defineNitroPlugin((nitro) => {
   const engine = useEngine()
   engine.catch((error: unknown) => {

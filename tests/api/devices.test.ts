@@ -112,19 +112,23 @@ describe('an interlock', () => {
 })
 
 describe('two at a time', () => {
-  test('levers that change one control in the same instant come one after the other; putting back the first leaves what the second set', async () => {
-    await set('desk-speakers', 'volume', 40)
-    const levers = await Promise.all([make([volume(70)]), make([volume(15)])])
-    const runs = (await Promise.all(levers.map((lever) => pull(lever.id)))).map((answer) => answer.body)
-    expect(runs.map((run) => run.outcome)).toEqual(['done', 'done'])
-    const last = await value('desk-speakers', 'volume')
-    const first = runs.find(
-      (run) => run.changes[0]!.change.kind === 'device.set' && run.changes[0]!.change.value !== last,
-    )!
-    const { body } = await call<{ report: PutBackReport }>('POST', `/api/runs/${first.id}/put-back`)
-    expect(body.report.left).toMatchObject([{ now: `${String(last)} %` }])
-    expect(await value('desk-speakers', 'volume')).toBe(last)
-  })
+  test(
+    'levers that change one control in the same instant come one after ' +
+      'the other; putting back the first leaves what the second set',
+    async () => {
+      await set('desk-speakers', 'volume', 40)
+      const levers = await Promise.all([make([volume(70)]), make([volume(15)])])
+      const runs = (await Promise.all(levers.map((lever) => pull(lever.id)))).map((answer) => answer.body)
+      expect(runs.map((run) => run.outcome)).toEqual(['done', 'done'])
+      const last = await value('desk-speakers', 'volume')
+      const first = runs.find(
+        (run) => run.changes[0]!.change.kind === 'device.set' && run.changes[0]!.change.value !== last,
+      )!
+      const { body } = await call<{ report: PutBackReport }>('POST', `/api/runs/${first.id}/put-back`)
+      expect(body.report.left).toMatchObject([{ now: `${String(last)} %` }])
+      expect(await value('desk-speakers', 'volume')).toBe(last)
+    },
+  )
 
   test('a device that is unplugged while a ramp is on its way fails the run there; nothing is half done', async () => {
     await change({ kind: 'device.plug', deviceId: 'finder-camera', plugged: true })

@@ -27,38 +27,45 @@ const undo = () => call('POST', '/api/undo')
 const base64 = (text: string | Buffer) => Buffer.from(text).toString('base64')
 
 describe('named values', () => {
-  test('a value is changed in one place and what uses it follows; renaming writes the new name everywhere; one undo takes it back', async () => {
-    const { body: value } = await call<NamedValue>('POST', '/api/values', {
-      frameId: null,
-      name: 'book',
-      text: '${logs}/tonight.log',
-    })
-    const made = (
-      await call<Lever>(
-        'POST',
-        '/api/levers',
-        draft({ triggers: [], steps: [{ id: 'a', kind: 'program.open', programId: 'night-book', args: ['${book}'] }] }),
-      )
-    ).body
-    const shown = async () => (await call<RehearsalAnswer>('POST', `/api/levers/${made.id}/rehearse`)).body.changes
-    expect(await shown()).toEqual(['A window opens: Night Book: tonight.log.'])
-    await call('PATCH', `/api/values/${value.id}`, { version: 1, text: '${logs}/dome faults.log' })
-    expect(await shown()).toEqual(['A window opens: Night Book: dome faults.log.'])
-    await call('PATCH', `/api/values/${value.id}`, { version: 2, name: 'fault-book' })
-    expect(argsOf(await lever(made.id))).toEqual(['${fault-book}'])
-    await undo()
-    expect([
-      argsOf(await lever(made.id)),
-      (await call<NamedValue[]>('GET', '/api/values')).body.map((entry) => entry.name),
-    ]).toEqual([['${book}'], ['book', 'series', 'target-log']])
-    await call('DELETE', `/api/values/${value.id}`)
-    const run = (await call<RehearsalAnswer>('POST', `/api/levers/${made.id}/rehearse`)).body.run
-    expect([run.outcome, run.changes, run.trace[0]!.note]).toEqual([
-      'failed',
-      [],
-      expect.stringContaining('There is no value named “book”.'),
-    ])
-  })
+  test(
+    'a value is changed in one place and what uses it follows; ' +
+      'renaming writes the new name everywhere; one undo takes it back',
+    async () => {
+      const { body: value } = await call<NamedValue>('POST', '/api/values', {
+        frameId: null,
+        name: 'book',
+        text: '${logs}/tonight.log',
+      })
+      const made = (
+        await call<Lever>(
+          'POST',
+          '/api/levers',
+          draft({
+            triggers: [],
+            steps: [{ id: 'a', kind: 'program.open', programId: 'night-book', args: ['${book}'] }],
+          }),
+        )
+      ).body
+      const shown = async () => (await call<RehearsalAnswer>('POST', `/api/levers/${made.id}/rehearse`)).body.changes
+      expect(await shown()).toEqual(['A window opens: Night Book: tonight.log.'])
+      await call('PATCH', `/api/values/${value.id}`, { version: 1, text: '${logs}/dome faults.log' })
+      expect(await shown()).toEqual(['A window opens: Night Book: dome faults.log.'])
+      await call('PATCH', `/api/values/${value.id}`, { version: 2, name: 'fault-book' })
+      expect(argsOf(await lever(made.id))).toEqual(['${fault-book}'])
+      await undo()
+      expect([
+        argsOf(await lever(made.id)),
+        (await call<NamedValue[]>('GET', '/api/values')).body.map((entry) => entry.name),
+      ]).toEqual([['${book}'], ['book', 'series', 'target-log']])
+      await call('DELETE', `/api/values/${value.id}`)
+      const run = (await call<RehearsalAnswer>('POST', `/api/levers/${made.id}/rehearse`)).body.run
+      expect([run.outcome, run.changes, run.trace[0]!.note]).toEqual([
+        'failed',
+        [],
+        expect.stringContaining('There is no value named “book”.'),
+      ])
+    },
+  )
 
   test('what cannot be a value is refused at its field', async () => {
     const add = (part: object) => call('POST', '/api/values', { frameId: null, name: 'a', text: 'x', ...part })
@@ -215,7 +222,8 @@ describe('variants', () => {
 
 describe('Desktop Entries', () => {
   const sky =
-    '[Desktop Entry]\nType=Application\nName=Sky Desk\nExec=/opt/sky/desk --night %F\nKeywords=stars;\nActions=red;\n\n[Desktop Action red]\nName=Red light\nExec=/opt/sky/desk --red\n'
+    '[Desktop Entry]\nType=Application\nName=Sky Desk\nExec=/opt/sky/desk --night ' +
+    '%F\nKeywords=stars;\nActions=red;\n\n[Desktop Action red]\nName=Red light\nExec=/opt/sky/desk --red\n'
   const files = [
     { name: 'sky.desktop', base64: base64(sky) },
     { name: 'broken.desktop', base64: base64('[Desktop Entry]\nType=Application\nName=X\nExec=sky "open\n') },

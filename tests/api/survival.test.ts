@@ -72,7 +72,8 @@ test(
     }
     const runs = await Promise.all(runIds.map(async (id) => (await call<RunAnswer>('GET', `/api/runs/${id}`)).body))
     const after = (await call<Bench>('GET', '/api/bench')).body
-    // The bench holds exactly what the runs say they changed: one version per change, and the same windows and messages.
+    // The bench holds exactly what the runs say they changed: one version per change, and the same windows and
+    // messages.
     expect(after.version - begun.version).toBe(runs.reduce((sum, run) => sum + run.changes.length, 0))
     const opened = runs.flatMap((run) =>
       run.changes.flatMap(({ change }) => (change.kind === 'window.open' ? [change.window.id] : [])),
@@ -127,9 +128,11 @@ test('after a restart everything is as it was, a wait ends when it should, and a
     return body.phase === 'ended' && body
   })
   expect(ended.trace[0]!.endedAtMs! - waiting.wakeAtMs!).toBeGreaterThanOrEqual(0)
+  const runs = (await again<{ id: string; leverId: string }[]>('GET', '/api/runs')).body
+  const chart = runs.find((run) => run.leverId === 'lever-1')!
   const putBack = await again<{ report: { undone: string[]; left: unknown[] } }>(
     'POST',
-    `/api/runs/${(await again<{ id: string; leverId: string }[]>('GET', '/api/runs')).body.find((run) => run.leverId === 'lever-1')!.id}/put-back`,
+    `/api/runs/${chart.id}/put-back`,
   )
   expect([putBack.body.report.undone.length, putBack.body.report.left]).toEqual([1, []])
   await second.stop()

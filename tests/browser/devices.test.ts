@@ -80,33 +80,43 @@ test('plans go round on one key, all displays go dark on another, and what is no
   await page.waitForSelector('[aria-label^="Finder camera: on"]')
 })
 
-test('displays that a chord put to sleep stay asleep when its keys come up and the pointer trembles, and wake by a pointer that moves', async () => {
-  page = await session.open('/bench')
-  await page.mouse.move(400, 300)
-  for (const key of ['Meta', 'Alt', 's']) await page.keyboard.down(key as 'Meta')
-  await seen(page, 'Left display is asleep.')
-  for (const key of ['s', 'Alt', 'Meta']) await page.keyboard.up(key as 'Meta')
-  for (const [x, y] of [
-    [402, 300],
-    [400, 303],
-    [403, 301],
-  ] as const)
-    await page.mouse.move(x, y)
-  expect([await value('display-left', 'power'), await value('display-right', 'power')]).toEqual([false, false])
-  await page.mouse.move(520, 340, { steps: 4 })
-  await unseen(page, 'Left display is asleep.')
-  await eventually(
-    async () => (await value('display-left', 'power')) === true && (await value('display-right', 'power')) === true,
-  )
-})
+test(
+  'displays that a chord put to sleep stay asleep when its keys come ' +
+    'up and the pointer trembles, and wake by a pointer that moves',
+  async () => {
+    page = await session.open('/bench')
+    await page.mouse.move(400, 300)
+    for (const key of ['Meta', 'Alt', 's']) await page.keyboard.down(key as 'Meta')
+    await seen(page, 'Left display is asleep.')
+    for (const key of ['s', 'Alt', 'Meta']) await page.keyboard.up(key as 'Meta')
+    for (const [x, y] of [
+      [402, 300],
+      [400, 303],
+      [403, 301],
+    ] as const)
+      await page.mouse.move(x, y)
+    expect([await value('display-left', 'power'), await value('display-right', 'power')]).toEqual([false, false])
+    await page.mouse.move(520, 340, { steps: 4 })
+    await unseen(page, 'Left display is asleep.')
+    await eventually(
+      async () => (await value('display-left', 'power')) === true && (await value('display-right', 'power')) === true,
+    )
+  },
+)
 
 test('a device is chosen by plugging it in; an interlock refuses with its reason', async () => {
   await session.call('POST', '/api/bench/changes', {
     changes: [{ kind: 'device.plug', deviceId: 'finder-camera', plugged: false }],
   })
-  page = await session.open(
-    `/levers/new?name=Cool&step=${encodeURIComponent(JSON.stringify({ id: 's1', kind: 'device.control', target: { kind: 'devices', deviceIds: ['red-lamp'] }, controlId: 'power', to: { kind: 'toggle', whenUnknown: true }, onFailure: 'stop' }))}`,
-  )
+  const step = {
+    id: 's1',
+    kind: 'device.control',
+    target: { kind: 'devices', deviceIds: ['red-lamp'] },
+    controlId: 'power',
+    to: { kind: 'toggle', whenUnknown: true },
+    onFailure: 'stop',
+  }
+  page = await session.open(`/levers/new?name=Cool&step=${encodeURIComponent(JSON.stringify(step))}`)
   await button(page, 'By plugging it in')
   await button(page, 'Plug in Finder camera')
   await page.waitForFunction(() =>

@@ -83,32 +83,37 @@ describe('who owns a key', () => {
     await seen(page, 'Saved 12')
   })
 
-  test('the drawn keyboard shows the owner of a key; the program in front and the layer can be chosen; a free key begins a lever', async () => {
-    page = await session.open('/keys')
-    await page.waitForSelector('[data-code="KeyA"].ours')
-    await page.click('[data-code="KeyA"]')
-    await seen(page, '1 Chart for the dome')
-    await page.keyboard.down('Control')
-    await page.waitForSelector('[data-code="KeyA"].free')
-    await page.keyboard.up('Control')
-    await page.waitForSelector('[data-code="KeyA"].ours')
-    await page.$eval('[data-code="KeyJ"]', (element) => (element as SVGElement).focus())
-    await page.keyboard.press('Enter')
-    await seen(page, 'Make a lever with it')
-    await button(page, 'Make a lever with it')
-    await page.waitForFunction(
-      () => (document.querySelector('input[aria-label="Chord 1"]') as HTMLInputElement | null)?.value === 'Ctrl+Alt+J',
-    )
-    await page.click('[aria-label="Where its keys are live"]')
-    await page.evaluate(() =>
-      [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item')]
-        .find((item) => item.innerText.trim() === 'Only in front of')!
-        .click(),
-    )
-    await button(page, 'Point at its window')
-    await (await page.waitForSelector('button[aria-label="Take Night Planner"]'))!.click()
-    await seen(page, 'Night Planner')
-  })
+  test(
+    'the drawn keyboard shows the owner of a key; the program in ' +
+      'front and the layer can be chosen; a free key begins a lever',
+    async () => {
+      page = await session.open('/keys')
+      await page.waitForSelector('[data-code="KeyA"].ours')
+      await page.click('[data-code="KeyA"]')
+      await seen(page, '1 Chart for the dome')
+      await page.keyboard.down('Control')
+      await page.waitForSelector('[data-code="KeyA"].free')
+      await page.keyboard.up('Control')
+      await page.waitForSelector('[data-code="KeyA"].ours')
+      await page.$eval('[data-code="KeyJ"]', (element) => (element as SVGElement).focus())
+      await page.keyboard.press('Enter')
+      await seen(page, 'Make a lever with it')
+      await button(page, 'Make a lever with it')
+      await page.waitForFunction(
+        () =>
+          (document.querySelector('input[aria-label="Chord 1"]') as HTMLInputElement | null)?.value === 'Ctrl+Alt+J',
+      )
+      await page.click('[aria-label="Where its keys are live"]')
+      await page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item')]
+          .find((item) => item.innerText.trim() === 'Only in front of')!
+          .click(),
+      )
+      await button(page, 'Point at its window')
+      await (await page.waitForSelector('button[aria-label="Take Night Planner"]'))!.click()
+      await seen(page, 'Night Planner')
+    },
+  )
 
   test('a key that did nothing is explained in full, and every event stands in the list', async () => {
     page = await session.open('/keys?tab=history')

@@ -219,7 +219,9 @@ describe('exchange', () => {
     const folder = mkdtempSync(join(tmpdir(), 'keen-lever-entries-'))
     writeFileSync(
       join(folder, 'fell-survey.desktop'),
-      '[Desktop Entry]\nType=Application\nName=Fell Survey\nName[de]=Fellkarte\nExec=env TINT=red /opt/survey/run "a b" 100%% %F\nPath=/home/watch\nKeywords=survey;fell;\nActions=night;\n\n[Desktop Action night]\nName=By night\nExec=/opt/survey/run --night\n',
+      '[Desktop Entry]\nType=Application\nName=Fell Survey\nName[de]=Fellkarte\nExec=env TINT=red ' +
+        '/opt/survey/run "a b" 100%% %F\nPath=/home/watch\nKeywords=survey;fell;\nActions=night;\n\n[Desktop ' +
+        'Action night]\nName=By night\nExec=/opt/survey/run --night\n',
     )
     writeFileSync(join(folder, 'broken.desktop'), '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n')
     page = await session.open('/exchange')

@@ -120,40 +120,44 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     )
   })
 
-  test('keys go to the levers first, then to the program in front; a key that did nothing is explained; fields keep their keys', async () => {
-    page = await session.open('/bench')
-    await press(page, 'Ctrl+Alt+A')
-    await page.waitForSelector('.window.front[aria-label^="Atlas Room"]')
-    await press(page, 'Ctrl+F')
-    await seen(page, 'Took Ctrl+F: Find an object')
-    await press(page, 'F6')
-    await seen(page, 'Plate Catcher is not running')
-    await press(page, 'Ctrl+Alt+V')
-    await page.waitForFunction(() =>
-      document
-        .querySelector('.trail button')
-        ?.getAttribute('title')
-        ?.startsWith('No lever with this chord is live here'),
-    )
-    await page.click('.trail button')
-    await seen(page, '14 Welcome the visitors has Ctrl+Alt+V, but its frame is off.')
-    await page.goto(`${session.server.url}/levers`)
-    await page.waitForSelector('.lever')
-    await page.click('input[aria-label="Filter the levers"]')
-    const before = await bench()
-    await press(page, 'Ctrl+Alt+D')
-    await page.keyboard.type('x')
-    await seen(page, '0 of 22 levers').catch(() => seen(page, 'No lever has'))
-    expect(await bench()).toEqual(before)
-    await page.click('.live .el-switch')
-    await page.focus('[role="listbox"][aria-label="Levers"]')
-    await press(page, 'Ctrl+Alt+D')
-    expect(await bench()).toEqual(before)
-    await page.click('.live .el-switch')
-    await page.focus('[role="listbox"][aria-label="Levers"]')
-    await press(page, 'Ctrl+Alt+D')
-    await eventually(async () => (await front()) === 'dome-desk')
-  })
+  test(
+    'keys go to the levers first, then to the program in front; ' +
+      'a key that did nothing is explained; fields keep their keys',
+    async () => {
+      page = await session.open('/bench')
+      await press(page, 'Ctrl+Alt+A')
+      await page.waitForSelector('.window.front[aria-label^="Atlas Room"]')
+      await press(page, 'Ctrl+F')
+      await seen(page, 'Took Ctrl+F: Find an object')
+      await press(page, 'F6')
+      await seen(page, 'Plate Catcher is not running')
+      await press(page, 'Ctrl+Alt+V')
+      await page.waitForFunction(() =>
+        document
+          .querySelector('.trail button')
+          ?.getAttribute('title')
+          ?.startsWith('No lever with this chord is live here'),
+      )
+      await page.click('.trail button')
+      await seen(page, '14 Welcome the visitors has Ctrl+Alt+V, but its frame is off.')
+      await page.goto(`${session.server.url}/levers`)
+      await page.waitForSelector('.lever')
+      await page.click('input[aria-label="Filter the levers"]')
+      const before = await bench()
+      await press(page, 'Ctrl+Alt+D')
+      await page.keyboard.type('x')
+      await seen(page, '0 of 22 levers').catch(() => seen(page, 'No lever has'))
+      expect(await bench()).toEqual(before)
+      await page.click('.live .el-switch')
+      await page.focus('[role="listbox"][aria-label="Levers"]')
+      await press(page, 'Ctrl+Alt+D')
+      expect(await bench()).toEqual(before)
+      await page.click('.live .el-switch')
+      await page.focus('[role="listbox"][aria-label="Levers"]')
+      await press(page, 'Ctrl+Alt+D')
+      await eventually(async () => (await front()) === 'dome-desk')
+    },
+  )
 
   test('windows are brought forward, minimized and closed by hand', async () => {
     page = await session.open('/bench')

@@ -16,7 +16,10 @@ export interface BrowserSession {
   readonly open: (path: string, theme?: Theme) => Promise<Page>
 }
 
-/** What the server knows already may take a moment to be shown: acts on an element wait until it is there, as a user would. */
+/**
+ * What the server knows already may take a moment to be shown: acts on an element wait until it is there, as a user
+ * would.
+ */
 function patient(page: Page): void {
   for (const act of ['click', 'focus', 'type'] as const) {
     const impatient = page[act].bind(page) as (...args: unknown[]) => Promise<void>

@@ -21,7 +21,10 @@ export interface RunningServer {
   readonly kill: () => Promise<void>
 }
 
-/** Starts the built server on loopback, with the demo data in a store of its own unless `folder` names one; on a free port unless one is given. */
+/**
+ * Starts the built server on loopback, with the demo data in a store of its own unless `folder` names one; on a free
+ * port unless one is given.
+ */
 export async function startServer(folder?: string, wantedPort?: number): Promise<RunningServer> {
   const store = folder ?? (await freshStore())
   const port = wantedPort ?? (await freePort())

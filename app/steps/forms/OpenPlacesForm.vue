@@ -14,7 +14,10 @@ import type { StepFormProps } from './stepForm'
 
 type PlaceStep = StepOf<'place.open'>
 
-/** Folders, files and addresses to open, in which programs and profile, and what happens to an address that is open already. */
+/**
+ * Folders, files and addresses to open, in which programs and profile, and what happens to an address that is open
+ * already.
+ */
 const { findings, issueOf, values } = defineProps<StepFormProps>()
 const step = defineModel<PlaceStep>({ required: true })
 

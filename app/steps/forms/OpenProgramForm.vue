@@ -19,7 +19,10 @@ import UnsavedField from './UnsavedField.vue'
 
 type OpenStep = StepOf<'program.open'>
 
-/** All that a program is started with: arguments as a list and as a line, window, working directory, environment, and what happens if it runs. */
+/**
+ * All that a program is started with: arguments as a list and as a line, window, working directory, environment, and
+ * what happens if it runs.
+ */
 const { name, index, findings, issueOf, values } = defineProps<StepFormProps>()
 const step = defineModel<OpenStep>({ required: true })
 const emit = defineEmits<{ several: [name: string, values: string[]] }>()

@@ -4,7 +4,8 @@ import type { StepKind } from '~~/core/steps'
 
 /**
  * The form of each kind of step, loaded when it is first shown. A form takes `modelValue` (the step), `name`, `index`,
- * `findings`, `issueOf` and `values`, and tells `update:modelValue`; what stands in its `.first-line` comes beside the kind.
+ * `findings`, `issueOf` and `values`, and tells `update:modelValue`; what stands in its `.first-line` comes beside the
+ * kind.
  */
 export const stepForms: Record<StepKind, Component> = {
   'program.open': defineAsyncComponent(() => import('./OpenProgramForm.vue')),

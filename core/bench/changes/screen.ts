@@ -4,7 +4,7 @@ import { canonicalJson, sameValue } from '../canonicalJson'
 import { lampIndex } from '../devices'
 import { benchIssue } from '../issues'
 import { idSchema, lampSchema, messageSchema } from '../schema'
-import type { BenchState } from '../schema'
+import type { BenchState, Message } from '../schema'
 import { defineChange, wasThere } from './defineChange'
 
 /** What is shown on the screen of the bench beside its windows: messages and lamps. */
@@ -17,7 +17,7 @@ const showMessage = defineChange({
   fields: { message: messageSchema, index: indexSchema.optional() },
   apply(state, { message, index = state.messages.length }) {
     if (isOnScreen(state, message.id)) return fail(benchIssue({ code: 'message-exists', messageId: message.id }))
-    return succeed({ ...state, messages: state.messages.toSpliced(index, 0, message) })
+    return succeed({ ...state, messages: withMessage(state.messages, message, index) })
   },
   invert: (_before, { message }) => ({ kind: 'message.dismiss', messageId: message.id }),
   describe: ({ message }) => `A message appears: ${message.text}`,
@@ -82,10 +82,28 @@ const watchLamp = defineChange({
   },
 })
 
-/** The newest is asked for most: a step looks at what it has just shown. */
+/**
+ * The ids of messages, kept beside the list that holds them: thousands may stand there, and each new one is looked for.
+ * A list that grew out of another takes its set over; who still asks the older one gets a set made anew.
+ */
+const idsOf = new WeakMap<readonly Message[], Set<string>>()
+
+function knownIds(messages: readonly Message[]): Set<string> {
+  let ids = idsOf.get(messages)
+  if (!ids) idsOf.set(messages, (ids = new Set(messages.map(({ id }) => id))))
+  return ids
+}
+
 function isOnScreen({ messages }: BenchState, messageId: string): boolean {
-  for (let i = messages.length - 1; i >= 0; i--) if (messages[i]!.id === messageId) return true
-  return false
+  return knownIds(messages).has(messageId)
+}
+
+function withMessage(messages: Message[], message: Message, index: number): Message[] {
+  const ids = knownIds(messages)
+  const after = index >= messages.length ? [...messages, message] : messages.toSpliced(index, 0, message)
+  idsOf.delete(messages)
+  idsOf.set(after, ids.add(message.id))
+  return after
 }
 
 export const screenChanges = [showMessage, dismissMessage, watchLamp] as const

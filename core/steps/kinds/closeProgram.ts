@@ -1,4 +1,3 @@
-import { z } from 'zod'
 import { hasUnsaved, programMissing, windowsOf, windowTitle } from '../../bench'
 import type { BenchState, BenchWindow, Change } from '../../bench'
 import { assertNever } from '../../result'
@@ -36,7 +35,10 @@ export const closeProgram = defineStep({
 
 type Settled = Exclude<UnsavedPolicy, 'ask'>
 
-/** What closing windows comes to: the changes, with the policy that unsaved work met if there was some, or the question to ask first. */
+/**
+ * What closing windows comes to: the changes, with the policy that unsaved work met if there was some, or the question
+ * to ask first.
+ */
 export type Closing =
   | { readonly kind: 'closes'; readonly changes: Change[]; readonly unsavedPolicy?: Settled }
   | { readonly kind: 'asks'; readonly question: Asked }

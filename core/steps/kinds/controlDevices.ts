@@ -106,7 +106,9 @@ export const controlDevices = defineStep({
   },
 })
 
-/** A step that changes one control of one device in the way that is usual for it: the other way, up by a step, the next. */
+/**
+ * A step that changes one control of one device in the way that is usual for it: the other way, up by a step, the next.
+ */
 export function usualControlStep(id: string, deviceId: string, controlId: string, control: Control) {
   const target = { kind: 'devices' as const, deviceIds: [deviceId] }
   return { id, kind: controlDevices.kind, target, controlId, to: usualWay(control), onFailure: 'stop' as const }
@@ -125,7 +127,10 @@ function usualWay(control: Control): WayOfChange {
   }
 }
 
-/** The devices a step is about, as the bench stands. Issues: `device-missing`, `device-absent`, `control-missing`, `control-fixed`. */
+/**
+ * The devices a step is about, as the bench stands. Issues: `device-missing`, `device-absent`, `control-missing`,
+ * `control-fixed`.
+ */
 export function targetsOf({ target, controlId }: Aim, bench: BenchState): Result<Target[]> {
   const devices = devicesOf(target, bench)
   if (!devices.ok) return devices
@@ -210,7 +215,10 @@ function askWhichWay(control: Extract<Control, { kind: 'switch' }>, targets: rea
   }
 }
 
-/** The value a control gets; several controls that go the other way all become the same, by the first one that is known. Issue: `value-refused`. */
+/**
+ * The value a control gets; several controls that go the other way all become the same, by the first one that is known.
+ * Issue: `value-refused`.
+ */
 function nextValue(
   to: Exclude<WayOfChange, RampWay>,
   control: Control,

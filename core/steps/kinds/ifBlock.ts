@@ -21,7 +21,10 @@ export const ifBlock = defineBlock({
     if (!first) return 'Does something if …'
     const more = branches.length > 1 ? `, or one of ${branches.length - 1} more cases` : ''
     const other = otherwise && otherwise.length > 0 ? ', else something other' : ''
-    return `Does something if ${describeCondition(first.condition, { programs: names.programs, devices: names.devices ?? {} })}${more}${other}.`
+    return (
+      `Does something if ` +
+      `${describeCondition(first.condition, { programs: names.programs, devices: names.devices ?? {} })}${more}${other}.`
+    )
   },
   children: ({ branches, otherwise }) => [
     ...branches.map(({ steps }, i) => ({ list: `branches.${i}.steps`, steps })),

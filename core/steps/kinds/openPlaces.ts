@@ -104,7 +104,10 @@ export function placeKind(place: string, bench: BenchState): Result<PlaceKind> {
   return fail(stepIssue({ code: 'place-missing', path, nearest: nearestPath(bench, path) }))
 }
 
-/** The programs that open a place: those named, else the first one that opens such. Issues: `place-missing`, `program-missing`, `no-opener`. */
+/**
+ * The programs that open a place: those named, else the first one that opens such. Issues: `place-missing`,
+ * `program-missing`, `no-opener`.
+ */
 export function openersOf(
   place: string,
   { programIds = [] }: Pick<PlaceStep, 'programIds'>,

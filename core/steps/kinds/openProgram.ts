@@ -156,7 +156,10 @@ function reopen(
   }
 }
 
-/** A window that was hidden instead of closed still exists, but the program counts as closed: what starts next is another one. */
+/**
+ * A window that was hidden instead of closed still exists, but the program counts as closed: what starts next is
+ * another one.
+ */
 function withoutHidden(bench: BenchState, hidden: readonly BenchWindow[]): BenchState {
   const gone = new Set(hidden.map((window) => window.id))
   return {

@@ -5,7 +5,9 @@ import { lintProgramArguments } from '../lintParts'
 import { programName } from '../names'
 import { openProgram } from './openProgram'
 
-/** From one program to the other and back, by what is in front; each is started with its arguments if it does not run. */
+/**
+ * From one program to the other and back, by what is in front; each is started with its arguments if it does not run.
+ */
 export const switchPrograms = defineStep({
   kind: 'program.switch',
   label: 'Switch between two programs',

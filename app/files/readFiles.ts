@@ -7,7 +7,9 @@ export interface ChosenFile {
 const MOST_FILES = 1000
 const MOST_BYTES = 16 * 1024 * 1024
 
-/** Reads chosen files. Of a folder only its Desktop Entries are taken. Too much is refused whole, with what is too much. */
+/**
+ * Reads chosen files. Of a folder only its Desktop Entries are taken. Too much is refused whole, with what is too much.
+ */
 export async function readFiles(files: readonly File[]): Promise<{ files: ChosenFile[]; problem?: string }> {
   const wanted = files.length > 1 ? files.filter((file) => file.name.endsWith('.desktop')) : files
   const bytes = wanted.reduce((sum, file) => sum + file.size, 0)
@@ -19,7 +21,9 @@ export async function readFiles(files: readonly File[]): Promise<{ files: Chosen
     const largest = wanted.reduce((most, file) => (file.size > most.size ? file : most))
     return {
       files: [],
-      problem: `These files have ${Math.round(bytes / 1024 / 1024)} MiB together; at most ${MOST_BYTES / 1024 / 1024} MiB are read at once. The largest is ${largest.name}.`,
+      problem:
+        `These files have ${Math.round(bytes / 1024 / 1024)} MiB together; at most ` +
+        `${MOST_BYTES / 1024 / 1024} MiB are read at once. The largest is ${largest.name}.`,
     }
   }
   return {

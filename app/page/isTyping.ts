@@ -1,4 +1,7 @@
-/** Whether keys belong to the application itself now: a field has the focus, a key is being captured, or a dialog is open. */
+/**
+ * Whether keys belong to the application itself now: a field has the focus, a key is being captured, or a dialog is
+ * open.
+ */
 export function isTyping(): boolean {
   const active = document.activeElement
   if (!(active instanceof HTMLElement)) return false
