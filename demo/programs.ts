@@ -150,7 +150,7 @@ export const programs: Program[] = [
     claims: [
       { chord: 'Ctrl+S', does: 'Save the series' },
       { chord: 'Space', does: 'Start and stop the exposure' },
-      { chord: 'F7', does: 'Focus frame' },
+      { chord: 'F7', does: 'Focus exposure' },
     ],
   },
   {
@@ -185,9 +185,9 @@ export const programs: Program[] = [
       positionals: [
         {
           kind: 'file',
-          endings: ['.frame'],
-          role: 'frame',
-          source: { kind: 'files', below: '${captures}', pattern: '*.frame' },
+          endings: ['.exposure'],
+          role: 'exposure',
+          source: { kind: 'files', below: '${captures}', pattern: '*.exposure' },
         },
         {
           kind: 'file',
@@ -199,8 +199,8 @@ export const programs: Program[] = [
       order: [
         {
           role: 'dark',
-          after: 'frame',
-          because: 'A dark that comes after the frames is not subtracted; put it before.',
+          after: 'exposure',
+          because: 'A dark that comes after the exposures is not subtracted; put it before.',
         },
       ],
       onUnknown: 'ignored',

@@ -3,7 +3,7 @@ import type { TypingEvent } from '../core/timing'
 
 /** A text such as the watch types it, for the lab and for its traces. */
 export const watchText = [
-  'Sky clear after ten, wind from the west at nine knots. Shutter open, dome follows. First frame of the veil at eleven past,',
+  'Sky clear after ten, wind from the west at nine knots. Shutter open, dome follows. First exposure of the veil at eleven past,',
   'guide star steady. Seeing fair, then better towards two. Dew on the finder, heater on at half. Visitors left at midnight',
   'and asked good questions.\nGenerator ran for an hour, plan back to mains. Darks taken at four, flats at dawn. Shutter',
   'closed, desk put back, log written.',

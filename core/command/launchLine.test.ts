@@ -217,7 +217,7 @@ describe('named values', () => {
 
 describe('a line from anywhere', () => {
   test.each([
-    ['"C:\\Harrow\\reduce.exe" --edition night "D:\\frames\\a b.frame"', 'windows'],
+    ['"C:\\Harrow\\reduce.exe" --edition night "D:\\exposures\\a b.exposure"', 'windows'],
     ['\\\\desk\\share\\chart.bat /lite', 'windows'],
     ['Exec=atlas-room %F', 'exec'],
     ['atlas-room --class sky %u', 'exec'],
@@ -226,9 +226,9 @@ describe('a line from anywhere', () => {
   ])('%s', (line, convention) => expect(guessConvention(line)).toBe(convention))
 
   test('what does not belong to it goes, what does stays', () => {
-    expect(valueOf(splitAs('windows', '"C:\\Harrow\\reduce.exe" "D:\\frames\\a b.frame"'))).toEqual([
+    expect(valueOf(splitAs('windows', '"C:\\Harrow\\reduce.exe" "D:\\exposures\\a b.exposure"'))).toEqual([
       'C:\\Harrow\\reduce.exe',
-      'D:\\frames\\a b.frame',
+      'D:\\exposures\\a b.exposure',
     ])
     expect(trimPasted('  Exec = atlas-room %F\n')).toBe('atlas-room %F')
     expect([

@@ -94,7 +94,7 @@ function same(one: unknown, other: unknown): boolean {
   return canonicalJson(one ?? null) === canonicalJson(other ?? null)
 }
 
-/** What makes a variant differ, in words: `--edition: trial`, `without ${captures}/veil-0002.frame`, `its own keys`. */
+/** What makes a variant differ, in words: `--edition: trial`, `without ${captures}/veil-0002.exposure`, `its own keys`. */
 export function describeOwn(variant: Variant): string[] {
   const words: Record<PatternField, string> = {
     aliases: 'its own aliases',

@@ -164,13 +164,13 @@ describe('variants', () => {
       steps: [
         {
           ...(await lever('lever-6')).steps[0]!,
-          args: ['--edition', 'night', '--data', '2611-0502', '${captures}/veil-0003.frame'],
+          args: ['--edition', 'night', '--data', '2611-0502', '${captures}/veil-0003.exposure'],
         },
       ],
       scope: { kind: 'only', programIds: ['drawers'] },
     })
     expect([argsOf(await lever(steady.id)), (await lever(steady.id)).scope.kind]).toEqual([
-      ['--edition', 'steady', '--data', '2611-0502', '${captures}/veil-0003.frame'],
+      ['--edition', 'steady', '--data', '2611-0502', '${captures}/veil-0003.exposure'],
       'only',
     ])
     // Change a part in one: it stays changed and is marked.
@@ -179,7 +179,7 @@ describe('variants', () => {
       steps: [
         {
           ...(await lever(night.id)).steps[0]!,
-          args: ['--edition', 'night', '--data', '2611-0418', '${captures}/veil-0003.frame'],
+          args: ['--edition', 'night', '--data', '2611-0418', '${captures}/veil-0003.exposure'],
         },
       ],
     })

@@ -100,7 +100,7 @@ test('what is wrong with a lever is said at its place, and nothing is made', asy
 })
 
 test('a path with quotes, spaces, backslashes and other scripts reaches the program as it was typed', async () => {
-  const path = '/home/watch/captures/a "b" \\ ‘c’ — 星 $HOME\t%f.frame'
+  const path = '/home/watch/captures/a "b" \\ ‘c’ — 星 $HOME\t%f.exposure'
   const made = (
     await call<Lever>(
       'POST',

@@ -50,14 +50,14 @@ describe('composing a launch', () => {
     await fill(page, '.field input', 'Reduce from a note')
     const line = 'textarea[aria-label="Command line of step 1"]'
     await page.click(line)
-    await paste(page, line, '"C:\\Harrow\\reduce.exe" --edition trial /lite "D:\\frames\\a b.frame"')
-    await page.waitForFunction(() => document.querySelector('.argv')?.textContent?.includes('a b.frame'))
+    await paste(page, line, '"C:\\Harrow\\reduce.exe" --edition trial /lite "D:\\exposures\\a b.exposure"')
+    await page.waitForFunction(() => document.querySelector('.argv')?.textContent?.includes('a b.exposure'))
     expect(await argv()).toEqual([
       '/opt/harrow/grain reducer/reduce',
       '--edition',
       'trial',
       '/lite',
-      'D:\\frames\\a b.frame',
+      'D:\\exposures\\a b.exposure',
     ])
     expect(
       await page.$eval(
@@ -92,7 +92,7 @@ describe('composing a launch', () => {
     await fill(page, '.field input', 'Reduce tonight')
     await chooseProgram(page, 'Program of step 1', 'grain', 'Grain Reducer')
     await page.click('[aria-label="Choose arguments by name"]')
-    for (const name of ['Trial, with new darks', 'Comet, first night', 'veil-0002.frame', 'veil-0003.frame']) {
+    for (const name of ['Trial, with new darks', 'Comet, first night', 'veil-0002.exposure', 'veil-0003.exposure']) {
       const option = (await page.waitForFunction(
         (wanted: string) =>
           [...document.querySelectorAll('.el-select-dropdown__item')].find((item) =>
@@ -110,8 +110,8 @@ describe('composing a launch', () => {
       '--edition=trial',
       '--data',
       '2611-0502',
-      '/home/watch/captures/veil-0002.frame',
-      '/home/watch/captures/veil-0003.frame',
+      '/home/watch/captures/veil-0002.exposure',
+      '/home/watch/captures/veil-0003.exposure',
     ])
     await button(page, 'Argument')
     await page.keyboard.type('${tonight}')
@@ -126,8 +126,8 @@ describe('composing a launch', () => {
       '--data',
       '2611-0502',
       '${tonight}',
-      '${captures}/veil-0002.frame',
-      '${captures}/veil-0003.frame',
+      '${captures}/veil-0002.exposure',
+      '${captures}/veil-0003.exposure',
     ])
   })
 })

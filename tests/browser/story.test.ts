@@ -61,11 +61,11 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await page.keyboard.down('Control')
     await page.keyboard.press('KeyA')
     await page.keyboard.up('Control')
-    await page.keyboard.type('${captures}/a b “c” 星.frame')
+    await page.keyboard.type('${captures}/a b “c” 星.exposure')
     expect(await page.$$eval('.argv code', (all) => all.map((code) => code.textContent))).toEqual([
       '/opt/harrow/grain reducer/reduce',
       '--edition=trial',
-      '/home/watch/captures/a b “c” 星.frame',
+      '/home/watch/captures/a b “c” 星.exposure',
     ])
     await seen(page, 'would be ignored. There is no such file on the bench.')
 
@@ -95,7 +95,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
       plate: 22,
       name: 'Reduce “veil” lightly',
       triggers: [{ chord: offered }],
-      steps: [{ programId: 'grain-reducer', args: ['--edition=trial', '${captures}/a b “c” 星.frame'] }],
+      steps: [{ programId: 'grain-reducer', args: ['--edition=trial', '${captures}/a b “c” 星.exposure'] }],
     })
   })
 
@@ -111,7 +111,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await other.close()
     await page.goto(`${session.server.url}/ledger`)
     await seen(page, 'Took --edition trial')
-    await seen(page, 'Ignored /home/watch/captures/a b “c” 星.frame. There is no such file on the bench.')
+    await seen(page, 'Ignored /home/watch/captures/a b “c” 星.exposure. There is no such file on the bench.')
     await button(page, 'Put back')
     await seen(page, 'Put back 1 of 1 change.')
     expect(await front()).toBe('night-book')
