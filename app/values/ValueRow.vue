@@ -5,9 +5,12 @@ import type { NamedValue, ValueUse } from '~~/core/levers'
 import { ApiRefusal, callApi } from '~/live/callApi'
 import { useNotices } from '~/live/useNotices'
 import { useLeverActions } from '~/levers/useLeverActions'
+import NumberPlate from '~/plates/NumberPlate.vue'
 
 /** One named value, edited in place, with what it comes to now and who uses it. */
 const { value, table, uses } = defineProps<{ value: NamedValue; table: ValueTable; uses: readonly ValueUse[] }>()
+
+const MOST_NAMED = 3
 
 const notices = useNotices()
 const actions = useLeverActions()
@@ -73,9 +76,14 @@ async function remove(): Promise<void> {
     />
     <span class="soft used">
       <template v-if="uses.length === 0">not used</template>
-      <template v-else
-        >used by {{ uses.map((use) => (use.kind === 'lever' ? use.lever.plate : use.value.name)).join(', ') }}</template
-      >
+      <template v-else>
+        used by
+        <span v-for="(use, i) in uses.slice(0, MOST_NAMED)" :key="i" class="use">
+          <NumberPlate v-if="use.kind === 'lever'" :plate="use.lever.plate" :steps="use.lever.steps" />
+          {{ use.kind === 'lever' ? use.lever.name : use.value.name }}
+        </span>
+        <span v-if="uses.length > MOST_NAMED">and {{ uses.length - MOST_NAMED }} more</span>
+      </template>
     </span>
     <ElButton size="small" @click="remove"> Delete </ElButton>
     <p v-if="refused || table.broken[value.name]" class="fault" role="alert">
@@ -88,7 +96,7 @@ async function remove(): Promise<void> {
 <style scoped>
 .value {
   display: grid;
-  grid-template-columns: 180px minmax(0, 1fr) 220px auto;
+  grid-template-columns: 180px minmax(0, 1fr) 300px auto;
   gap: 4px 8px;
   align-items: center;
   padding: 5px 0;
@@ -96,6 +104,17 @@ async function remove(): Promise<void> {
 }
 .value p {
   grid-column: 2 / -1;
+}
+.used {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: center;
+}
+.use {
+  display: inline-flex;
+  gap: 4px;
+  align-items: center;
 }
 .now {
   font: 12px var(--mono);
