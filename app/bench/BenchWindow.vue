@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { documentName, windowTitle } from '~~/core/bench'
 import type { BenchWindow } from '~~/core/bench'
+import { wasInView } from '~~/core/resolve'
 import { useMirror } from '~/live/useMirror'
 import SetIcon from '~/icons/SetIcon.vue'
 import IconMinimize from '~icons/tabler/minus'
@@ -40,6 +41,7 @@ const lastKey = computed(() => {
   const entry = mirror.keys.findLast(
     ({ decision }) =>
       decision.kind === 'pass' &&
+      !wasInView(decision) &&
       decision.event.kind === 'down' &&
       decision.chord &&
       decision.frontProgramId === window.programId,

@@ -5,7 +5,7 @@ import { ResolverKeeper } from '~~/core/resolve'
 import type { Decision, KeyEvent } from '~~/core/resolve'
 import type { KeyLogEntry } from '~~/contract'
 import { useLeverActions } from '~/levers/useLeverActions'
-import { callApi } from '~/live/callApi'
+import { ApiRefusal, callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { isTyping } from '~/page/isTyping'
@@ -35,6 +35,15 @@ function modifiersOf(event: KeyboardEvent | MouseEvent) {
   }
 }
 
+/** Whether the focus is on the bench's own screen, where the program in front has what no lever takes. */
+function isOnScreen(): boolean {
+  return document.activeElement?.hasAttribute('data-bench-screen') ?? false
+}
+
+function whereFocusIs(): { inView?: true } {
+  return isOnScreen() ? {} : { inView: true }
+}
+
 /**
  * Sends every key event of this tab to the resolver of the server, in order. The same resolver runs here to know at
  * once whether the browser may still act on the key. A field that has the focus keeps its keys.
@@ -44,7 +53,10 @@ export function useKeyFeed(): void {
   const liveKeys = useLiveKeys()
   const notices = useNotices()
   const { tell: tellRun } = useLeverActions()
-  const source = `tab-${crypto.randomUUID().slice(0, 13)}`
+  const newSource = () => `tab-${crypto.randomUUID().slice(0, 13)}`
+  let source = newSource()
+  /** Whether the last keys did not arrive. */
+  let isAway = false
   const keeper = new ResolverKeeper()
   const resolverNow = () =>
     keeper.resolverFor({
@@ -63,13 +75,36 @@ export function useKeyFeed(): void {
   async function send(): Promise<void> {
     if (isSending) return
     isSending = true
-    while (waiting.length > 0) {
-      const events = waiting
-      waiting = []
-      const answer = await notices.attempt(() => callApi('pressKeys', { body: { source, events } }))
-      for (const entry of answer?.entries ?? []) void tell(entry)
+    try {
+      while (waiting.length > 0) {
+        const events = waiting
+        waiting = []
+        const answer = await callApi('pressKeys', { body: { source, events } })
+        isAway = false
+        for (const entry of answer.entries) void tell(entry)
+      }
+    } catch (error) {
+      lose(error)
+    } finally {
+      isSending = false
     }
-    isSending = false
+  }
+
+  /**
+   * Keys that did not arrive are gone, since a pull that comes late is worse than none. This is said once; then the
+   * keyboard begins anew, with nothing held, and goes on by itself as soon as the server is back.
+   */
+  function lose(error: unknown): void {
+    waiting = []
+    state = resolverNow().initial
+    source = newSource()
+    if (!isAway) {
+      const because = error instanceof ApiRefusal ? error.message : 'The key could not be sent.'
+      const text = `That key did nothing. ${because} Live keys go on by themselves when the server is back.`
+      notices.show({ text, tone: 'fault' })
+    }
+    isAway = true
+    if (!(error instanceof ApiRefusal)) console.error('keys:', error)
   }
 
   /** What did not go as meant is said at once; what did is seen on the bench strip. */
@@ -103,6 +138,7 @@ export function useKeyFeed(): void {
       code,
       atMs: performance.timeOrigin + event.timeStamp,
       modifiers: modifiersOf(event),
+      ...whereFocusIs(),
     })
     if (outcome !== 'pass') event.preventDefault()
   }
@@ -111,27 +147,27 @@ export function useKeyFeed(): void {
     if (!liveKeys.on || isTyping() || event.deltaY === 0 || !(event.ctrlKey || event.altKey || event.metaKey)) return
     const code = event.deltaY < 0 ? 'WheelUp' : 'WheelDown'
     const atMs = performance.timeOrigin + event.timeStamp
-    const outcome = take({ kind: 'down', code, atMs, modifiers: modifiersOf(event) })
-    take({ kind: 'up', code, atMs, modifiers: modifiersOf(event) })
+    const press = { code, atMs, modifiers: modifiersOf(event), ...whereFocusIs() }
+    const outcome = take({ kind: 'down', ...press })
+    take({ kind: 'up', ...press })
     if (outcome !== 'pass') event.preventDefault()
   }
 
   function onKey(event: KeyboardEvent): void {
     if (!liveKeys.on || event.code === '' || event.isComposing || isTyping()) return
-    const modifiers = modifiersOf(event)
     const atMs = performance.timeOrigin + event.timeStamp
     const outcome = take({
       kind: event.type === 'keydown' ? 'down' : 'up',
       code: event.code,
       atMs,
       ...(event.repeat ? { repeat: true } : {}),
-      modifiers,
+      modifiers: modifiersOf(event),
+      ...whereFocusIs(),
     })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.
-    const isOnScreen =
-      document.activeElement?.hasAttribute('data-bench-screen') && !['Tab', 'Escape', 'F2'].includes(event.code)
+    const isTaken = isOnScreen() && !['Tab', 'Escape', 'F2'].includes(event.code)
     const isReserved = event.code === 'F2'
-    if ((outcome !== 'pass' && !isReserved) || isOnScreen) {
+    if ((outcome !== 'pass' && !isReserved) || isTaken) {
       event.preventDefault()
       event.stopPropagation()
     }

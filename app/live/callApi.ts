@@ -17,7 +17,10 @@ export interface CallOptions<K extends EndpointName> {
   readonly query?: Readonly<Record<string, string | number>>
 }
 
-/** Calls one route of the API. Throws an `ApiRefusal` when it is refused or the server cannot be reached (status 0). */
+/**
+ * Calls one route of the API. Throws an `ApiRefusal` when it is refused, when the server cannot be reached (status 0),
+ * and when what comes back is no answer of it.
+ */
 export async function callApi<K extends EndpointName>(
   name: K,
   { id = '', body, query }: CallOptions<K> = {},
@@ -39,7 +42,26 @@ export async function callApi<K extends EndpointName>(
       },
     ])
   }
-  const answer: unknown = await response.json()
+  const answer = await jsonOf(response)
+  if (answer === undefined || (!response.ok && !hasIssues(answer))) throw unreadable(response.status)
   if (!response.ok) throw new ApiRefusal(response.status, (answer as { issues: ApiIssue[] }).issues)
   return answer as AnswerOf<K>
+}
+
+async function jsonOf(response: Response): Promise<unknown> {
+  try {
+    return await response.json()
+  } catch {
+    return undefined
+  }
+}
+
+function hasIssues(answer: unknown): boolean {
+  return typeof answer === 'object' && answer !== null && 'issues' in answer && Array.isArray(answer.issues)
+}
+
+/** Something between here and the server answered, or the server was cut off in the middle of its answer. */
+function unreadable(status: number): ApiRefusal {
+  const message = `The answer of the server cannot be read (status ${status}). Try again; what you entered stays here.`
+  return new ApiRefusal(status, [{ code: 'unreadable', path: '', message }])
 }

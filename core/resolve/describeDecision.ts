@@ -4,6 +4,7 @@ import { keeperNames, parseChord, reservationOf } from '../keys'
 import { assertNever } from '../result'
 import type { Names } from '../steps'
 import type { Candidate, Decision } from './schema'
+import { wasInView } from './staysInView'
 
 /** What explaining needs to know of the store: names. */
 export interface ExplainNames extends Names {
@@ -15,9 +16,11 @@ export function describeDecision(decision: Decision, names: ExplainNames): strin
   const front = decision.frontProgramId
     ? (names.programs[decision.frontProgramId]?.name ?? decision.frontProgramId)
     : undefined
-  const passed = front
-    ? `passed on to ${front}${decision.claim ? `, which takes it for “${decision.claim}”` : ''}`
-    : 'nothing is in front to take it'
+  const passed = wasInView(decision)
+    ? 'the key stays with the view'
+    : front
+      ? `passed on to ${front}${decision.claim ? `, which takes it for “${decision.claim}”` : ''}`
+      : 'nothing is in front to take it'
   switch (decision.reason) {
     case 'fired':
       return `Pulled ${leverName(decision.leverId!, names)}${late(decision)}.`

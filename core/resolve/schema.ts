@@ -24,6 +24,8 @@ export const keyEventSchema = z.discriminatedUnion('kind', [
       .optional(),
     /** The key was never seen to come up; the resolver says so itself. */
     lost: z.boolean().optional(),
+    /** The focus was in a view of the product: what no lever takes is the view's own and not passed on. */
+    inView: z.boolean().optional(),
   }),
   z.object({ kind: z.literal('blur'), atMs: z.number().nonnegative() }),
   z.object({ kind: z.literal('tick'), atMs: z.number().nonnegative() }),

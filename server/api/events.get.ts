@@ -2,6 +2,8 @@ import { endpoints } from '../../contract'
 import { useEngine } from '../engine'
 
 const HEARTBEAT_MS = 15_000
+/** What may wait for a tab that does not read. It is cut off then, and asks for what it missed when it comes back. */
+const MOST_WAITING_BYTES = 16_000_000
 
 /** Server-sent events (WHATWG HTML, §9.2): the stream stays open until the tab or the server goes. */
 export default defineEventHandler(async (event) => {
@@ -17,7 +19,13 @@ export default defineEventHandler(async (event) => {
   response.write(': open\n\n')
   const lastSeen = event.node.req.headers['last-event-id']
   const unsubscribe = feed.subscribe(
-    { send: (text) => response.write(text), end: () => response.end() },
+    {
+      send: (text) => {
+        response.write(text)
+        if (response.writableLength > MOST_WAITING_BYTES) response.destroy()
+      },
+      end: () => response.end(),
+    },
     typeof lastSeen === 'string' ? lastSeen : after,
   )
   const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)

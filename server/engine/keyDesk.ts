@@ -2,7 +2,7 @@ import type { KeyLogEntry } from '../../contract'
 import { frontProgram } from '../../core/bench'
 import { framesNow } from '../../core/levers'
 import type { Frame } from '../../core/levers'
-import { ResolverKeeper } from '../../core/resolve'
+import { ResolverKeeper, staysInView } from '../../core/resolve'
 import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
 import { minuteOfDay } from './clock'
 import { pullLever } from './pullLever'
@@ -67,6 +67,7 @@ export class KeyDesk {
     this.tickLater(source, state, event.atMs)
     const made: KeyLogEntry[] = []
     for (const decision of decisions) {
+      if (staysInView(decision)) continue
       const entry: KeyLogEntry = { id: ++this.count, atMs: Date.now(), decision, runId: null, refusal: null }
       if (decision.kind === 'pull') {
         const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key')

@@ -1,6 +1,7 @@
 import type { LiveEvent } from '../../contract'
 
-const KEPT_EVENTS = 2000
+/** Enough for a tab that was away for some minutes; one that was away for longer asks for everything anew. */
+const KEPT_CHARACTERS = 8_000_000
 
 /** Receives one event of the stream, already written as server-sent-events text. */
 export interface Subscriber {
@@ -15,6 +16,7 @@ export interface Subscriber {
 export class LiveFeed {
   private count = 0
   private kept: { number: number; text: string }[] = []
+  private keptCharacters = 0
   private subscribers = new Set<Subscriber>()
 
   /** `instance` differs for every start of the server. */
@@ -29,7 +31,8 @@ export class LiveFeed {
     this.count += 1
     const text = this.format(event)
     this.kept.push({ number: this.count, text })
-    if (this.kept.length > KEPT_EVENTS * 1.5) this.kept = this.kept.slice(-KEPT_EVENTS)
+    this.keptCharacters += text.length
+    if (this.keptCharacters > KEPT_CHARACTERS) this.dropOldest()
     for (const subscriber of this.subscribers) subscriber.send(text)
   }
 
@@ -46,6 +49,16 @@ export class LiveFeed {
   close(): void {
     for (const subscriber of this.subscribers) subscriber.end()
     this.subscribers.clear()
+  }
+
+  /** Drops a quarter of what may be kept, so that not every event moves the whole list. */
+  private dropOldest(): void {
+    let dropped = 0
+    while (dropped < this.kept.length && this.keptCharacters > KEPT_CHARACTERS * 0.75) {
+      this.keptCharacters -= this.kept[dropped]!.text.length
+      dropped += 1
+    }
+    this.kept = this.kept.slice(dropped)
   }
 
   private since(after: string): string[] | undefined {

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { writeFileSync } from 'node:fs'
+import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
 import { applyChanges, readBench } from '../../core/bench'
@@ -178,6 +178,13 @@ test('a store that is held, cannot be written or is no folder, and a port in use
   expect(await failingDemo(folder, new URL(holder.url).port)).toContain(
     `Port ${new URL(holder.url).port} is in use. The store ${folder} is held by process ${holder.process.pid}`,
   )
+  const other = await freshStore()
+  const printed = await failingStart(other, Number(new URL(holder.url).port))
+  expect(printed.trim().split('\n')).toEqual([
+    `Port ${new URL(holder.url).port} is in use: end what serves there, or choose another with PORT (and another ` +
+      'store with KEEN_DATA).',
+  ])
+  expect(existsSync(join(other, 'holder.json'))).toBe(false)
   await holder.kill()
   await (await startServer(folder)).stop()
 })
