@@ -14,6 +14,7 @@ export default {
     { path: '/keys', name: 'keys', component: () => import('~/keys/KeysPage.vue') },
     { path: '/bench', name: 'bench', component: () => import('~/bench/BenchPage.vue') },
     { path: '/ledger', name: 'ledger', component: () => import('~/ledger/LedgerPage.vue') },
+    { path: '/settings', name: 'settings', component: () => import('~/settings/SettingsPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('~/shell/NowherePage.vue') },
   ],
 } satisfies RouterConfig

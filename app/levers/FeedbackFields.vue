@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { FEEDBACKS, lampOf, USUAL_FEEDBACK } from '~~/core/levers'
-import { natureOf } from '~~/core/steps'
+import { FEEDBACKS, feedbackWords, lampOf, USUAL_FEEDBACK } from '~~/core/levers'
+import { natureOf, natureWords } from '~~/core/steps'
 import type { Feedback, LeverDraft } from '~~/core/levers'
 import { lampNow } from '~~/core/bench'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
@@ -19,20 +19,6 @@ const notices = useNotices()
 /** A choice of nothing is shown as no choice: these stand for what is not set. */
 const BY_ITSELF = 'by itself'
 const USUAL = 'usual'
-const words: Record<Feedback, string> = {
-  none: 'nothing',
-  lamp: 'the lamp only',
-  notice: 'a short notice',
-  sound: 'a sound',
-}
-const natureWords = {
-  program: 'programs',
-  place: 'places',
-  device: 'devices',
-  keys: 'frames',
-  message: 'messages',
-  sheet: 'run sheets',
-}
 const nature = computed(() => natureOf(draft.value.steps))
 const usual = computed(() => mirror.keySettings.feedback?.[nature.value] ?? USUAL_FEEDBACK[nature.value])
 const lamps = computed(() =>
@@ -102,8 +88,8 @@ function makeUsual(feedback: Feedback): void {
           :model-value="draft.feedback ?? USUAL"
           label="What a pull tells"
           :options="[
-            { value: USUAL, name: `as usual: ${words[usual]}` },
-            ...FEEDBACKS.map((value) => ({ value, name: words[value] })),
+            { value: USUAL, name: `as usual: ${feedbackWords[usual]}` },
+            ...FEEDBACKS.map((value) => ({ value, name: feedbackWords[value] })),
           ]"
           @update:model-value="alter({ feedback: $event === USUAL ? null : ($event as Feedback) })"
         />

@@ -5,13 +5,13 @@ import { useFeedback } from '~/levers/useFeedback'
 import { useHistoryKeys } from '~/levers/useHistoryKeys'
 import { useLiveEvents } from '~/live/useLiveEvents'
 import { useMirror } from '~/live/useMirror'
+import { useTheme } from '~/page/useTheme'
 import BenchStrip from './BenchStrip.vue'
 import HelpSheet from './HelpSheet.vue'
 import NoticeLine from './NoticeLine.vue'
 import QuestionLine from './QuestionLine.vue'
 import TopBar from './TopBar.vue'
 import WaitLine from './WaitLine.vue'
-import { useTheme } from './useTheme'
 
 useTheme()
 useLiveEvents()

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import LauncherBoard from '~/launcher/LauncherBoard.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
+import { themeNames, useTheme } from '~/page/useTheme'
 import KeenMark from './KeenMark.vue'
-import { THEMES, useTheme } from './useTheme'
 
 const views = [
   { to: '/levers', name: 'Levers' },
@@ -13,14 +14,16 @@ const views = [
   { to: '/ledger', name: 'Ledger' },
   { to: '/exchange', name: 'Exchange' },
 ]
+const router = useRouter()
 const liveKeys = useLiveKeys()
 const mirror = useMirror()
 const appearance = useTheme()
-const themeName = computed(() => THEMES.find((theme) => theme.id === appearance.theme)?.name)
+const themeName = computed(() => themeNames[appearance.theme])
 
+/** Where the settings have a theme for all, it is changed there; else this browser's own. */
 function nextTheme(): void {
-  const at = THEMES.findIndex((theme) => theme.id === appearance.theme)
-  appearance.theme = THEMES[(at + 1) % THEMES.length]!.id
+  if (appearance.isForAll) void router.push('/settings')
+  else appearance.own = appearance.next()
 }
 </script>
 
@@ -50,6 +53,14 @@ function nextTheme(): void {
     <ElButton class="theme" :aria-label="`Theme: ${themeName}. Change it.`" @click="nextTheme">
       {{ themeName }}
     </ElButton>
+    <NuxtLink
+      to="/settings"
+      class="settings"
+      :class="{ here: $route.path === '/settings' }"
+      :aria-current="$route.path === '/settings' ? 'page' : undefined"
+    >
+      Settings
+    </NuxtLink>
   </header>
 </template>
 
@@ -77,6 +88,7 @@ nav {
   align-self: stretch;
   gap: 2px;
 }
+.settings,
 nav a {
   display: flex;
   align-items: center;
@@ -87,9 +99,11 @@ nav a {
   border-bottom: 4px solid transparent;
   margin-bottom: -2px;
 }
+.settings:hover,
 nav a:hover {
   background: var(--sunken);
 }
+.settings.here,
 nav a.here {
   border-bottom-color: var(--live-fill);
 }
@@ -100,6 +114,9 @@ nav a.here {
   font: 600 14px var(--engraved);
   white-space: nowrap;
   min-width: 118px;
+}
+.settings {
+  align-self: stretch;
 }
 .theme {
   min-width: 104px;

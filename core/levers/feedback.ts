@@ -12,6 +12,15 @@ export const USUAL_FEEDBACK: Record<Nature, Feedback> = {
   sheet: 'notice',
 }
 
+/** What each feedback tells, as a phrase. */
+export const feedbackWords: Record<Feedback, string> = {
+  none: 'nothing',
+  lamp: 'the lamp only',
+  notice: 'a short notice',
+  sound: 'a sound',
+}
+
+/** What a pull tells: as the lever says itself, else by what it acts on. */
 export function feedbackOf(
   lever: Pick<Lever, 'feedback' | 'steps'>,
   { feedback = {} }: Pick<KeySettings, 'feedback'>,

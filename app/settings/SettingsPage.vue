@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { KEYBOARDS, LEGEND_IDS, legendNames } from '~~/core/keys'
+import { DEFAULT_KEYS, FEEDBACKS, feedbackWords, USUAL_FEEDBACK } from '~~/core/levers'
+import type { Feedback } from '~~/core/levers'
+import { countOf } from '~~/core/names'
+import { DEFAULT_SETTINGS, THEMES } from '~~/core/settings'
+import { NATURES, natureWords } from '~~/core/steps'
+import type { Nature } from '~~/core/steps'
+import { useMirror } from '~/live/useMirror'
+import { themeNames } from '~/page/useTheme'
+import { useViewKeys } from '~/page/useViewKeys'
+import ChoiceSetting from './ChoiceSetting.vue'
+import NumberSetting from './NumberSetting.vue'
+import { useSettings } from './useSettings'
+
+/** Everything that holds for the whole product, each with its value as delivered and a way back to it. */
+const mirror = useMirror()
+const { saveKeys, saveSettings } = useSettings()
+
+useViewKeys('Settings', [{ keys: 'Enter', does: 'in a field: saves it; Escape takes it back' }])
+
+const keyboards = KEYBOARDS.map((keyboard) => ({ value: keyboard.id, name: keyboard.name }))
+const legends = LEGEND_IDS.map((id) => ({ value: id, name: legendNames[id] }))
+const themes = [
+  { value: 'browser' as const, name: 'Chosen in each browser' },
+  ...THEMES.map((id) => ({ value: id, name: themeNames[id] })),
+]
+const feedbacks = FEEDBACKS.map((value) => ({ value, name: feedbackWords[value] }))
+const timings = [
+  { id: 'holdMs', label: 'A key counts as held after', hint: 'The timing lab under Keys finds it from real typing.' },
+  { id: 'gapMs', label: 'The next chord may take', hint: 'In sequences, and for a second press.' },
+  { id: 'togetherMs', label: 'Keys go down together within', hint: undefined },
+] as const
+const limits = [
+  { id: 'runDays', label: 'Runs are kept for', unit: 'days', hint: 'Sums per lever and day outlive them.' },
+  { id: 'mostRuns', label: 'Runs at most', unit: 'runs', hint: 'Whichever of the two is stricter.' },
+  { id: 'mostLogs', label: 'Runs that can be put back', unit: 'runs', hint: 'The newest; of others the line stays.' },
+  { id: 'revisionDays', label: 'Edits can be undone for', unit: 'days', hint: undefined },
+  { id: 'mostRevisions', label: 'Edits at most', unit: 'edits', hint: undefined },
+] as const
+
+function saveFeedback(nature: Nature, feedback: Feedback): void {
+  const { [nature]: _before, ...others } = mirror.keySettings.feedback ?? {}
+  void saveKeys({ feedback: feedback === USUAL_FEEDBACK[nature] ? others : { ...others, [nature]: feedback } })
+}
+</script>
+
+<template>
+  <section class="view">
+    <header class="view-head">
+      <h1>Settings</h1>
+      <span class="soft">In force at once, in every tab; each change can be undone.</span>
+    </header>
+    <div class="body">
+      <section aria-labelledby="settings-look">
+        <h2 id="settings-look">Look</h2>
+        <ChoiceSetting
+          label="Theme"
+          hint="For every browser, or as each has chosen with the button at the top."
+          :value="mirror.settings.theme"
+          :usual="DEFAULT_SETTINGS.theme"
+          :options="themes"
+          @choose="saveSettings({ theme: $event })"
+        />
+      </section>
+      <section aria-labelledby="settings-keyboard">
+        <h2 id="settings-keyboard">Keyboard</h2>
+        <ChoiceSetting
+          label="Your keyboard"
+          :value="mirror.keySettings.keyboard"
+          :usual="DEFAULT_KEYS.keyboard"
+          :options="keyboards"
+          @choose="saveKeys({ keyboard: $event })"
+        />
+        <ChoiceSetting
+          label="What is engraved on it"
+          :value="mirror.keySettings.legends"
+          :usual="DEFAULT_KEYS.legends"
+          :options="legends"
+          @choose="saveKeys({ legends: $event })"
+        />
+      </section>
+      <section aria-labelledby="settings-timing">
+        <h2 id="settings-timing">Timing of keys</h2>
+        <NumberSetting
+          v-for="entry in timings"
+          :key="entry.id"
+          :label="entry.label"
+          :hint="entry.hint"
+          :value="mirror.keySettings.timing[entry.id]"
+          :usual="DEFAULT_KEYS.timing[entry.id]"
+          unit="ms"
+          :save="(ms) => saveKeys({ timing: { ...mirror.keySettings.timing, [entry.id]: ms } })"
+        />
+      </section>
+      <section aria-labelledby="settings-feedback">
+        <h2 id="settings-feedback">What a pull by a key tells, beside its lamp</h2>
+        <ChoiceSetting
+          v-for="nature in NATURES"
+          :key="nature"
+          :label="`Levers for ${natureWords[nature]}`"
+          :value="mirror.keySettings.feedback?.[nature] ?? USUAL_FEEDBACK[nature]"
+          :usual="USUAL_FEEDBACK[nature]"
+          :options="feedbacks"
+          @choose="saveFeedback(nature, $event)"
+        />
+      </section>
+      <section aria-labelledby="settings-kept">
+        <h2 id="settings-kept">What is kept</h2>
+        <NumberSetting
+          v-for="entry in limits"
+          :key="entry.id"
+          :label="entry.label"
+          :hint="entry.hint"
+          :value="mirror.settings.retention[entry.id]"
+          :usual="DEFAULT_SETTINGS.retention[entry.id]"
+          :unit="entry.unit"
+          :save="(most) => saveSettings({ retention: { ...mirror.settings.retention, [entry.id]: most } })"
+        />
+      </section>
+      <section v-if="mirror.setAside.length > 0" aria-labelledby="settings-aside">
+        <h2 id="settings-aside">{{ countOf(mirror.setAside.length, 'entry', 'entries') }} set aside</h2>
+        <p class="soft">
+          These could not be read when the store was opened. They are kept in it as they were, and not in use.
+        </p>
+        <ul>
+          <li v-for="(entry, i) in mirror.setAside" :key="i" class="aside">
+            <code>{{ entry.origin }} {{ entry.key }}</code> <span>{{ entry.because }}</span>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.body {
+  padding: 12px 16px 24px;
+  display: grid;
+  gap: 20px;
+  align-content: start;
+  overflow: auto;
+}
+.body > section {
+  max-width: 1100px;
+}
+h2 {
+  margin-bottom: 2px;
+}
+.aside {
+  display: grid;
+  grid-template-columns: 260px minmax(0, 1fr);
+  gap: 16px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>
