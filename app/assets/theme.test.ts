@@ -22,6 +22,7 @@ const textPairs = [
   ...onGrounds('live', 'ground', 'surface', 'sunken', 'press-soft'),
   ...onGrounds('press', 'ground', 'surface', 'press-soft'),
   ...onGrounds('press-ink', 'press'),
+  ...onGrounds('live-ink', 'live-fill'),
   ...onGrounds(
     'plate-ink',
     'plate-program',

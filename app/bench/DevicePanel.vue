@@ -98,7 +98,7 @@ function copyStep(device: Device, controlId: string, control: Control): void {
       <ElButton size="small" @click="emit('describe', undefined)"> <IconLever class="icon" /> Device </ElButton>
     </div>
     <section v-for="{ device, kind, rows, usedBy } in devices" :key="device.id">
-      <h3 :title="`${device.id}${usedBy.length > 0 ? `, used by ${usedBy.join(', ')}` : ''}`">
+      <h2 class="head" :title="`${device.id}${usedBy.length > 0 ? `, used by ${usedBy.join(', ')}` : ''}`">
         {{ device.name }}
         <span class="soft"
           >{{ kind }}{{ device.isDefault ? ', in use' : '' }}{{ device.plugged === false ? ', unplugged' : '' }}</span
@@ -110,7 +110,7 @@ function copyStep(device: Device, controlId: string, control: Control): void {
         >
           {{ device.plugged === false ? 'Plug in' : 'Unplug' }}
         </ElButton>
-      </h3>
+      </h2>
       <p class="soft what">
         <code>{{ device.id }}</code>{{
           usedBy.length > 0

@@ -34,12 +34,13 @@ function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
         :type="isSwitch ? 'button' : undefined"
         class="lamp-line"
         :title="`${name}: ${words}${isSwitch ? '. Press to switch by hand.' : ''}`"
+        :role="isSwitch ? undefined : 'img'"
         :aria-label="`${name}: ${words}.${isSwitch ? ' Switch it.' : ''}`"
         @click="isSwitch ? switchLamp(lamp, value) : undefined"
       >
         <LampLight :state="state" />
         <template v-if="!narrow">
-          <span class="cut">{{ name }}</span>
+          <span class="cut">{{ name }}</span>{{ ' ' }}
           <span class="soft cut">{{ words }}</span>
         </template>
       </component>

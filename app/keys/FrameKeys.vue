@@ -57,38 +57,39 @@ const times = [
 
 <template>
   <div class="frames">
-    <div
-      class="rows"
-      role="listbox"
-      tabindex="0"
-      aria-label="Frames"
-      @keydown.down.prevent="
-        frameId =
-          mirror.frames[
-            Math.min(mirror.frames.length - 1, mirror.frames.findIndex((entry) => entry.id === frameId) + 1)
-          ]!.id
-      "
-      @keydown.up.prevent="
-        frameId = mirror.frames[Math.max(0, mirror.frames.findIndex((entry) => entry.id === frameId) - 1)]!.id
-      "
-    >
+    <div class="rows">
       <div
-        v-for="entry in mirror.frames"
-        :key="entry.id"
-        class="row frame"
-        role="option"
-        :aria-selected="entry.id === frameId"
-        @click="frameId = entry.id"
+        role="listbox"
+        tabindex="0"
+        aria-label="Frames"
+        @keydown.down.prevent="
+          frameId =
+            mirror.frames[
+              Math.min(mirror.frames.length - 1, mirror.frames.findIndex((entry) => entry.id === frameId) + 1)
+            ]!.id
+        "
+        @keydown.up.prevent="
+          frameId = mirror.frames[Math.max(0, mirror.frames.findIndex((entry) => entry.id === frameId) - 1)]!.id
+        "
       >
-        <LampLight :state="live.get(entry.id) ? 'lit' : 'dark'" />
-        <strong class="cut">{{ entry.name }}</strong>
-        <span class="soft cut" :title="stateWords(entry)">{{ stateWords(entry) }}</span>
+        <div
+          v-for="entry in mirror.frames"
+          :key="entry.id"
+          class="row frame"
+          role="option"
+          :aria-selected="entry.id === frameId"
+          @click="frameId = entry.id"
+        >
+          <LampLight :state="live.get(entry.id) ? 'lit' : 'dark'" />
+          <strong class="cut">{{ entry.name }}</strong>
+          <span class="soft cut" :title="stateWords(entry)">{{ stateWords(entry) }}</span>
+        </div>
       </div>
       <div class="foot">
         <ElButton size="small" @click="addFrame"> New frame </ElButton>
       </div>
       <section class="timing">
-        <h3>Timing of all keys</h3>
+        <h2 class="head">Timing of all keys</h2>
         <label v-for="time in times" :key="time.key"
           ><span>{{ time.label }}</span>
           <ElInputNumber

@@ -66,7 +66,11 @@ function move(by: number): void {
         >{{ rows.length }} of the last {{ mirror.keys.length }} events; times are since the event before</span
       >
     </div>
+    <p v-if="rows.length === 0" class="empty">
+      No key yet. With live keys on, every key you press outside of a field is kept here with what became of it.
+    </p>
     <div
+      v-else
       class="rows"
       role="listbox"
       tabindex="0"
@@ -90,9 +94,6 @@ function move(by: number): void {
         <span class="soft">{{ row.direction }}</span>
         <span class="cut">{{ row.words }}</span>
       </div>
-      <p v-if="rows.length === 0" class="empty">
-        No key yet. With live keys on, every key you press outside of a field is kept here with what became of it.
-      </p>
     </div>
     <KeyExplanation v-if="chosen" :entry="chosen" @close="chosenId = undefined" />
   </div>

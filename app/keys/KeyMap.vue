@@ -185,19 +185,21 @@ function sheet(kind: 'svg' | 'html'): void {
         }}.
       </p>
       <section>
-        <h3 role="status">
-          {{
-            isWorking
-              ? `Looking for clashes of ${mirror.levers.length} levers…`
-              : clashes.length === 0
-                ? 'No clash in the store'
-                : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} in the store`
-          }}
-        </h3>
+        <h2 class="head">
+          <span role="status">
+            {{
+              isWorking
+                ? `Looking for clashes of ${mirror.levers.length} levers…`
+                : clashes.length === 0
+                  ? 'No clash in the store'
+                  : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} in the store`
+            }}
+          </span>
+        </h2>
         <ClashList :clashes="clashes.slice(0, 20)" />
       </section>
       <section>
-        <h3>Cheat sheet to print</h3>
+        <h2 class="head">Cheat sheet to print</h2>
         <div class="actions">
           <ChoiceSelect
             v-model="sheetFrame"
@@ -262,7 +264,7 @@ function sheet(kind: 'svg' | 'html'): void {
 }
 .layer button[aria-pressed='true'] {
   background: var(--live-fill);
-  color: #1d1503;
+  color: var(--live-ink);
   border-color: var(--live);
 }
 .legend {

@@ -149,7 +149,6 @@ function short(name: string, width: number): string {
       :transform="`translate(${key.x * UNIT} ${key.y * UNIT})`"
       role="button"
       :tabindex="key.code === reachable ? 0 : -1"
-      :aria-label="key.title"
       :aria-pressed="key.modifier ? key.isHeld : key.code === chosen"
       @click="emit('choose', key.code)"
       @keydown.enter.prevent="emit('choose', key.code)"
@@ -158,9 +157,11 @@ function short(name: string, width: number): string {
     >
       <title>{{ key.title }}</title>
       <rect x="1" y="1" :width="key.width * UNIT - GAP" :height="key.height * UNIT - GAP" rx="2" />
-      <text class="legend" x="5" y="13">{{ key.label }}</text>
-      <text v-if="key.state" class="mark" :x="key.width * UNIT - 8" y="13">{{ marks[key.state] }}</text>
-      <text v-if="key.first && key.state !== 'free'" class="owner" x="5" :y="key.height * UNIT - 9">
+      <text aria-hidden="true" class="legend" x="5" y="13">{{ key.label }}</text>
+      <text v-if="key.state" aria-hidden="true" class="mark" :x="key.width * UNIT - 8" y="13">
+        {{ marks[key.state] }}
+      </text>
+      <text v-if="key.first && key.state !== 'free'" aria-hidden="true" class="owner" x="5" :y="key.height * UNIT - 9">
         {{ short(key.first.kind === 'lever' ? key.first.name : key.first.words, key.width) }}
       </text>
     </g>
@@ -239,7 +240,7 @@ text {
   stroke: var(--live);
 }
 .key.held text {
-  fill: #1d1503;
+  fill: var(--live-ink);
 }
 .key.back {
   opacity: 0.35;

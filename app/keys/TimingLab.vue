@@ -147,7 +147,7 @@ function takeProposal(): void {
   <div class="lab">
     <div class="side">
       <section>
-        <h3>Typing to try it on</h3>
+        <h2 class="head">Typing to try it on</h2>
         <ChoiceSelect
           v-model="sourceId"
           label="Typing to try it on"
@@ -166,7 +166,7 @@ function takeProposal(): void {
         </p>
       </section>
       <section>
-        <h3>Keys to try</h3>
+        <h2 class="head">Keys to try</h2>
         <ChoiceSelect
           v-model="codes"
           multiple
@@ -184,7 +184,7 @@ function takeProposal(): void {
         </div>
       </section>
       <section>
-        <h3>Record your own: type for a minute</h3>
+        <h2 class="head">Record your own: type for a minute</h2>
         <p class="text">{{ watchText.slice(0, 330) }}…</p>
         <ElInput
           v-model="typed"

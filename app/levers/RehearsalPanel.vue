@@ -38,7 +38,7 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
             : `Now it pulls ${mirror.leverById.get(gate.leverId)?.name ?? 'another lever'} instead: ${gate.because}.`
       }}
     </p>
-    <h3>Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h3>
+    <h2 class="head">Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h2>
     <ul class="sentence-list">
       <li v-for="(change, i) in rehearsal.changes" :key="i">
         <span class="soft">+</span><span>{{ change }}</span>

@@ -16,7 +16,7 @@ const chords = computed(() =>
 </script>
 
 <template>
-  <span class="chord" :aria-label="chord">
+  <span class="chord" role="img" :aria-label="chord">
     <span v-for="(parts, i) in chords" :key="i" class="one" aria-hidden="true"
       ><kbd v-for="(part, j) in parts" :key="j">{{ words[part] ?? part }}</kbd></span
     >

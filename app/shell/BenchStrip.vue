@@ -43,14 +43,14 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
   <KeyExplanation v-if="explained" :entry="explained" @close="explainedId = undefined" />
   <section class="strip" :class="{ folded }" aria-label="Bench strip">
     <div class="part keys" role="log" aria-label="Last keys">
-      <h3 v-if="!folded">Last keys</h3>
+      <h2 class="head" v-if="!folded">Last keys</h2>
       <KeyTrail :count="folded ? 1 : 3" @explain="explainedId = $event" />
     </div>
     <div class="part" :class="{ pointing: pointing.isPointing }">
-      <h3 v-if="!folded">
+      <h2 class="head" v-if="!folded">
         {{ pointing.isPointing ? 'Point at a window' : 'In front'
         }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
-      </h3>
+      </h2>
       <ol class="windows" aria-label="Windows, front first">
         <li
           v-for="window in windows"
@@ -72,7 +72,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
       </ol>
     </div>
     <div class="part">
-      <h3 v-if="!folded" class="lamps-head">
+      <h2 v-if="!folded" class="head lamps-head">
         Lamps
         <span class="frames" role="group" aria-label="Frames">
           <button
@@ -86,7 +86,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
             <LampLight :state="frame.on ? 'lit' : 'dark'" /> {{ frame.name }}
           </button>
         </span>
-      </h3>
+      </h2>
       <LampStrip :narrow="folded" />
     </div>
     <ElButton
@@ -123,7 +123,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
 .part.pointing {
   overflow: auto;
 }
-.part h3 {
+.part h2 {
   margin-bottom: 3px;
   white-space: nowrap;
   overflow: hidden;

@@ -96,7 +96,7 @@ function uses(value: NamedValue) {
         <IssueLine :issue="tried" />
       </form>
       <section v-for="group in groups" :key="group.id ?? ''">
-        <h3>{{ group.name }}</h3>
+        <h2 class="head">{{ group.name }}</h2>
         <ValueRow
           v-for="value in group.values"
           :key="value.id"
@@ -110,7 +110,7 @@ function uses(value: NamedValue) {
         a folder.
       </p>
       <section>
-        <h3>Known folders of the bench</h3>
+        <h2 class="head">Known folders of the bench</h2>
         <div v-for="[folder, path] in folders" :key="folder" class="folder">
           <code>${{ '{' + folder + '}' }}</code>
           <code class="soft">{{ path }}</code>

@@ -116,7 +116,7 @@ describe('composing a launch', () => {
     await button(page, 'Argument')
     await page.keyboard.type('${tonight}')
     await seen(page, 'now /home/watch/captures/dark-300s.dark')
-    await seen(page, 'A dark that comes after the frames is not subtracted')
+    await seen(page, 'A dark that comes after the exposures is not subtracted')
     await button(page, 'Put it before the frame')
     await unseen(page, 'is not subtracted')
     await press(page, 'Ctrl+S')
