@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { ExportAnswer, ImportItem } from '~~/contract'
@@ -172,7 +173,7 @@ function drop(event: DragEvent): void {
               class="tiny"
           /></label>
         </div>
-        <p v-if="isWorking" role="status">Reading {{ files.length }} files…</p>
+        <p v-if="isWorking" role="status">Reading {{ countOf(files.length, 'file') }}…</p>
         <template v-if="items">
           <div class="tools">
             <span v-for="{ fate, count } in counts" :key="fate" :class="{ fault: fate === 'fault' }"
@@ -230,8 +231,10 @@ function drop(event: DragEvent): void {
         </div>
         <template v-if="exported">
           <div class="tools">
-            <span>{{ exported.files.length }} files</span>
-            <span v-if="exported.skipped.length > 0" class="soft">{{ exported.skipped.length }} levers left out</span>
+            <span>{{ countOf(exported.files.length, 'file') }}</span>
+            <span v-if="exported.skipped.length > 0" class="soft"
+              >{{ countOf(exported.skipped.length, 'lever') }} left out</span
+            >
             <span class="gap" />
             <ElButton
               v-if="exported.files.length > 0"

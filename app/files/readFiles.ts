@@ -1,3 +1,5 @@
+import { countOf } from '~~/core/names'
+
 /** A chosen file as it is sent: its bytes, whatever their encoding, in base64. */
 export interface ChosenFile {
   readonly name: string
@@ -16,7 +18,10 @@ export async function readFiles(files: readonly File[]): Promise<{ files: Chosen
   if (wanted.length === 0)
     return { files: [], problem: 'None of these files is a Desktop Entry; their names end in .desktop.' }
   if (wanted.length > MOST_FILES)
-    return { files: [], problem: `These are ${wanted.length} files; at most ${MOST_FILES} are read at once.` }
+    return {
+      files: [],
+      problem: `These are ${countOf(wanted.length, 'file')}; at most ${MOST_FILES} are read at once.`,
+    }
   if (bytes > MOST_BYTES) {
     const largest = wanted.reduce((most, file) => (file.size > most.size ? file : most))
     return {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { computed, ref } from 'vue'
 import { keyName } from '~~/core/levers'
 import { describeDecision } from '~~/core/resolve'
@@ -63,7 +64,8 @@ function move(by: number): void {
         {{ pressesOnly ? 'Presses only' : 'Releases, repeats and modifiers too' }}</label
       >
       <span class="soft"
-        >{{ rows.length }} of the last {{ mirror.keys.length }} events; times are since the event before</span
+        >{{ rows.length }} of the last {{ countOf(mirror.keys.length, 'event') }}; times are since the event
+        before</span
       >
     </div>
     <p v-if="rows.length === 0" class="empty">

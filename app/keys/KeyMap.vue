@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -189,10 +190,10 @@ function sheet(kind: 'svg' | 'html'): void {
           <span role="status">
             {{
               isWorking
-                ? `Looking for clashes of ${mirror.levers.length} levers…`
+                ? `Looking for clashes of ${countOf(mirror.levers.length, 'lever')}…`
                 : clashes.length === 0
                   ? 'No clash in the store'
-                  : `${clashes.length} ${clashes.length === 1 ? 'clash' : 'clashes'} in the store`
+                  : `${countOf(clashes.length, 'clash', 'clashes')} in the store`
             }}
           </span>
         </h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { letterCodes } from '~~/core/keys'
 import { keyName } from '~~/core/levers'
@@ -158,7 +159,7 @@ function takeProposal(): void {
           <ElSlider v-model="speed" :min="30" :max="120" :step="5" aria-label="Words a minute"
         /></label>
         <p class="soft">
-          {{ events.filter((event) => event.kind === 'down').length }} keys in
+          {{ countOf(events.filter((event) => event.kind === 'down').length, 'key') }} in
           {{ Math.round((events.at(-1)?.atMs ?? 0) / 1000) }} s.
           <ElButton v-if="source.id.startsWith('recording:')" size="small" @click="remove">
             Delete this recording
@@ -200,8 +201,8 @@ function takeProposal(): void {
             recordingSince === undefined
               ? 'Begins with your first key.'
               : secondsLeft > 0
-                ? `${secondsLeft} s left, ${recorded.length} events`
-                : `Done: ${recorded.length} events`
+                ? `${secondsLeft} s left, ${countOf(recorded.length, 'event')}`
+                : `Done: ${countOf(recorded.length, 'event')}`
           }}</span>
           <ElInput v-model="name" size="small" aria-label="Name of the recording" class="name" />
           <ElButton size="small" :disabled="recorded.length < 20" @click="keep"> Keep it </ElButton>

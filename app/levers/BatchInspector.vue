@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { computed, ref } from 'vue'
 import type { Lever } from '~~/core/levers'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
@@ -43,9 +44,9 @@ async function move(): Promise<void> {
 </script>
 
 <template>
-  <aside class="inspector" :aria-label="`${levers.length} levers`">
+  <aside class="inspector" :aria-label="`${countOf(levers.length, 'lever')}`">
     <header>
-      <h2>{{ levers.length }} levers</h2>
+      <h2>{{ countOf(levers.length, 'lever') }}</h2>
       <ElButton size="small" @click="emit('clear')"> Unmark </ElButton>
     </header>
     <ul class="chosen">

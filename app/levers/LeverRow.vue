@@ -75,12 +75,11 @@ const following = computed(() => {
 
 <style scoped>
 .lever {
-  grid-template-columns: 58px minmax(120px, 1fr) minmax(120px, 1.6fr) auto minmax(60px, 0.5fr) 66px;
+  grid-template-columns: 58px minmax(130px, 1fr) minmax(150px, 1.35fr) minmax(100px, max-content) 96px 62px;
 }
 .triggers {
   display: flex;
   gap: 6px;
-  justify-content: flex-end;
 }
 .name {
   display: flex;

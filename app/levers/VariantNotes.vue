@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { computed } from 'vue'
 import type { Lever, PatternField } from '~~/core/levers'
 import { describeOwn } from '~~/core/variants'
@@ -40,9 +41,8 @@ const own = computed(() => {
     </ul>
   </section>
   <p v-else-if="followers.length > 0">
-    Pattern of {{ followers.length }} {{ followers.length === 1 ? 'variant' : 'variants' }}:
-    {{ followers.map((other) => other.plate).join(', ') }}. A change here reaches all of them, but for what is their
-    own.
+    Pattern of {{ countOf(followers.length, 'variant') }}: {{ followers.map((other) => other.plate).join(', ') }}. A
+    change here reaches all of them, but for what is their own.
   </p>
 </template>
 

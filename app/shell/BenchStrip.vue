@@ -43,11 +43,11 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
   <KeyExplanation v-if="explained" :entry="explained" @close="explainedId = undefined" />
   <section class="strip" :class="{ folded }" aria-label="Bench strip">
     <div class="part keys" role="log" aria-label="Last keys">
-      <h2 class="head" v-if="!folded">Last keys</h2>
+      <h2 v-if="!folded" class="head">Last keys</h2>
       <KeyTrail :count="folded ? 1 : 3" @explain="explainedId = $event" />
     </div>
     <div class="part" :class="{ pointing: pointing.isPointing }">
-      <h2 class="head" v-if="!folded">
+      <h2 v-if="!folded" class="head">
         {{ pointing.isPointing ? 'Point at a window' : 'In front'
         }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
       </h2>

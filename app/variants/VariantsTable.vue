@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countOf } from '~~/core/names'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRefs } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -161,7 +162,7 @@ async function save(): Promise<void> {
       body: { version: pattern.version, rows: wanted.value },
     })
     forget()
-    notices.say(`Made ${made.length} variants of ${pattern.plate} ${pattern.name}.`, {
+    notices.say(`Made ${countOf(made.length, 'variant')} of ${pattern.plate} ${pattern.name}.`, {
       label: 'Undo',
       act: actions.undo,
     })
@@ -204,7 +205,7 @@ useEventListener(window, 'keydown', (event) => {
         {{ isTouched ? 'Discard' : 'Cancel' }}
       </ElButton>
       <ElButton type="primary" :loading="isSaving" :disabled="rows.length === 0" @click="save">
-        Make {{ rows.length }} {{ rows.length === 1 ? 'variant' : 'variants' }}
+        Make {{ countOf(rows.length, 'variant') }}
       </ElButton>
     </header>
     <div class="body">

@@ -36,7 +36,7 @@ describe('pasted CSV', () => {
       problems: ['Line 1: there is no column “colour”. There are name, chord, icon, edition, wide.'],
     })
     expect(problemsOf('name,edition,Edition\na,b,c')).toEqual(['Line 1: the column “Edition” stands twice.'])
-    expect(problemsOf('name,edition\na,b\nc')).toEqual(['Line 3: it has 1 values, the head has 2.'])
+    expect(problemsOf('name,edition\na,b\nc')).toEqual(['Line 3: it has 1 value, the head has 2.'])
     expect(problemsOf('name,edition')).toEqual(['There is a head line only. Add a line for each variant.'])
     expect(problemsOf(['name,edition', ...Array.from({ length: 201 }, (_, i) => `n${i},x`)].join('\n'))).toEqual([
       'There are 201 lines; at most 200 variants are made at once.',

@@ -1,3 +1,4 @@
+import { countOf } from '~~/core/names'
 import Papa from 'papaparse'
 import type { VariantColumn } from '~~/core/variants'
 
@@ -47,7 +48,7 @@ export function readCsv(text: string, columns: readonly VariantColumn[]): CsvRea
   })
   lines.forEach((line, i) => {
     if (line.length !== head.length)
-      problems.push(`Line ${i + 2}: it has ${line.length} values, the head has ${head.length}.`)
+      problems.push(`Line ${i + 2}: it has ${countOf(line.length, 'value')}, the head has ${head.length}.`)
   })
   if (lines.length === 0 && problems.length === 0)
     problems.push('There is a head line only. Add a line for each variant.')

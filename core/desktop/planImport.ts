@@ -1,3 +1,4 @@
+import { countOf } from '../names'
 import { absolutePath, canonicalJson, programSchema, kindAt } from '../bench'
 import type { BenchState, Program } from '../bench'
 import { escapeVariables } from '../command'
@@ -264,7 +265,7 @@ function aliasesOf(entry: DesktopEntry, reasons: string[]): string[] {
   const kept = [...new Set(usable)].slice(0, MOST_ALIASES)
   if (kept.length < entry.keywords.length)
     reasons.push(
-      `${entry.keywords.length - kept.length} of its ${entry.keywords.length} keywords are left out; ` +
+      `${entry.keywords.length - kept.length} of its ${countOf(entry.keywords.length, 'keyword')} are left out; ` +
         `a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`,
     )
   return kept

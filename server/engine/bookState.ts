@@ -1,3 +1,4 @@
+import { countOf } from '../../core/names'
 import { withoutNothing } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
@@ -68,7 +69,7 @@ export function nextPlate(state: BookState): number {
 
 /** `7 Comet chart`, or `12 levers`. */
 export function nameOf(levers: readonly Lever[]): string {
-  return levers.length === 1 ? `${levers[0]!.plate} ${levers[0]!.name}` : `${levers.length} levers`
+  return levers.length === 1 ? `${levers[0]!.plate} ${levers[0]!.name}` : countOf(levers.length, 'lever')
 }
 
 export function edited(before: Lever, after: Partial<Lever>): Extract<RevisionEntry, { kind: 'lever' }> {

@@ -1,10 +1,10 @@
+import { countOf, didYouMean } from '../../core/names'
 import type { BatchBody } from '../../contract'
 import { markedFields } from '../../core/fields'
 import { programMissing, sameValue } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
 import { leverPatchSchema, withoutNothing } from '../../core/levers'
-import { didYouMean } from '../../core/names'
 import { assertNever, fail, own, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { makeDistinct, ownAfterEdit } from '../../core/variants'
@@ -145,7 +145,7 @@ function renamed(
   if (long >= 0)
     return fail({
       code: 'name-long',
-      message: `“${wanted[long]!.slice(0, 40)}…” has ${wanted[long]!.length} letters; a name has 1 to 120.`,
+      message: `“${wanted[long]!.slice(0, 40)}…” has ${countOf(wanted[long]!.length, 'letter')}; a name has 1 to 120.`,
       at: 'template',
     })
   const names = makeDistinct(
@@ -285,7 +285,7 @@ export function removeFrame(id: string) {
     if (count + values > 0)
       return fail({
         code: 'frame-full',
-        message: `${before.name} still has ${count} levers and ${values} values. Move or delete them first.`,
+        message: `${before.name} still has ${countOf(count, 'lever')} and ${countOf(values, 'value')}. Move or delete them first.`,
       })
     return succeed({
       label: `Deleted the frame ${before.name}`,

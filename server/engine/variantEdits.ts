@@ -1,3 +1,4 @@
+import { countOf } from '../../core/names'
 import type { FollowBody, VariantsBody } from '../../contract'
 import type { BenchState } from '../../core/bench'
 import { PATTERN_FIELDS, withoutNothing } from '../../core/levers'
@@ -28,7 +29,7 @@ export function createVariants(patternId: string, { version, rows }: VariantsBod
       withoutNothing({ ...draft, variant, id: newId(), plate: first + i, version: 1 }),
     )
     return succeed({
-      label: `Made ${levers.length} variants of ${nameOf([pattern.value])}`,
+      label: `Made ${countOf(levers.length, 'variant')} of ${nameOf([pattern.value])}`,
       entries: levers.map((lever) => ({ kind: 'lever', id: lever.id, before: null, after: lever })),
       answer: levers,
     })

@@ -1,3 +1,4 @@
+import { countOf } from '../../names'
 import { fail, succeed } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
 import { countIn, fileAt, kindAt, withFile, withoutFile } from '../files'
@@ -30,7 +31,7 @@ const put = defineChange({
   },
   footprint(state, { path }) {
     const file = fileAt(state.files, path)
-    const words = file?.kind === 'file' ? `a file of ${file.sizeBytes} bytes` : 'a folder'
+    const words = file?.kind === 'file' ? `a file of ${countOf(file.sizeBytes, 'byte')}` : 'a folder'
     return file && { same: canonicalJson(file), words }
   },
 })
