@@ -32,6 +32,7 @@ const shots: Shot[] = [
   { name: 'levers-night', path: '/levers', theme: 'night', act: askWhy },
   { name: 'ledger-day', path: '/ledger', theme: 'day' },
   { name: 'launcher-dark-adapted', path: '/bench', theme: 'dark-adapted', act: findChart },
+  { name: 'settings-day', path: '/settings', theme: 'day' },
   { name: 'devices-day', path: '/bench', theme: 'day', act: watchDevices },
 ]
 

@@ -117,7 +117,7 @@ describe('composing a launch', () => {
     await page.keyboard.type('${tonight}')
     await seen(page, 'now /home/watch/captures/dark-300s.dark')
     await seen(page, 'A dark that comes after the exposures is not subtracted')
-    await button(page, 'Put it before the frame')
+    await button(page, 'Put it before the exposure')
     await unseen(page, 'is not subtracted')
     await press(page, 'Ctrl+S')
     await seen(page, 'Reduce tonight')
