@@ -40,6 +40,7 @@ const latest = computed(() =>
 <style scoped>
 .trail {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 2px;
 }
 button {

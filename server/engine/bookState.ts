@@ -52,13 +52,14 @@ export function currentLever(state: BookState, id: string, version: number): Res
   return succeed(lever)
 }
 
-/** All of the levers, in order, or everything that is wrong with any. */
+/** All of the levers, in order, one that is named twice once; or everything that is wrong with any. */
 export function currentLevers(state: BookState, refs: readonly { id: string; version: number }[]): Result<Lever[]> {
   const found = refs.map(({ id, version }) => currentLever(state, id, version))
   const issues = found.flatMap((result, i) =>
     result.ok ? [] : result.issues.map((issue) => ({ ...issue, at: `levers.${i}` })),
   )
-  return issues.length > 0 ? fail(...issues) : succeed(found.flatMap((result) => (result.ok ? [result.value] : [])))
+  if (issues.length > 0) return fail(...issues)
+  return succeed([...new Set(found.flatMap((result) => (result.ok ? [result.value] : [])))])
 }
 
 export function nextPlate(state: BookState): number {

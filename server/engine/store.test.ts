@@ -234,6 +234,18 @@ describe('edits', () => {
     expect(plates()).toEqual(before)
   })
 
+  test('a lever that is named twice in one act counts once, and is there once after an undo', async () => {
+    const before = engine.store.book.allLevers
+    const ref = { id: 'lever-2', version: engine.store.book.levers.get('lever-2')!.version }
+    expect(valueOf(await edit(engine.store, batchEdit({ act: 'duplicate', levers: [ref, ref] })))).toHaveLength(1)
+    valueOf(await undo(engine.store))
+    valueOf(await edit(engine.store, batchEdit({ act: 'delete', levers: [ref, ref] })))
+    expect(engine.store.book.allLevers).toHaveLength(before.length - 1)
+    valueOf(await undo(engine.store))
+    await restart()
+    expect(engine.store.book.allLevers.map(({ id }) => id)).toEqual(before.map(({ id }) => id))
+  })
+
   test('whoever edits an older version is told, of a lever, a frame, a device, the keys and the settings alike', async () => {
     const { store } = engine
     valueOf(await edit(store, editFrame('desk', { name: 'Desk by day', version: 1 })))

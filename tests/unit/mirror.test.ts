@@ -1,0 +1,172 @@
+import fc from 'fast-check'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterAll, beforeAll, expect, test, vi } from 'vitest'
+import { useMirror } from '../../app/live/useMirror'
+import type { LiveEvent } from '../../contract'
+import { writeBench } from '../../core/bench'
+import { leverDraftSchema } from '../../core/levers'
+import type { Lever } from '../../core/levers'
+import { changeByHand, edit, redo, undo } from '../../server/engine/edits'
+import { startEngine } from '../../server/engine/engine'
+import type { Engine } from '../../server/engine/engine'
+import { batchEdit, createLever, editFrame, editLever, removeLever } from '../../server/engine/leverEdits'
+import { pullLever } from '../../server/engine/pullLever'
+import { editKeySettings, editSettings } from '../../server/engine/settingEdits'
+import { createValue, removeValue } from '../../server/engine/valueEdits'
+import { memoryStore } from '../support/memoryDatabase'
+
+let engine: Engine
+beforeAll(async () => {
+  vi.spyOn(console, 'error').mockImplementation(() => undefined)
+  engine = await startEngine(await memoryStore())
+}, 60_000)
+afterAll(async () => {
+  vi.restoreAllMocks()
+  await engine.close()
+})
+
+/** A tab: a mirror of its own that is fed the live events as text, as they travel. */
+function openTab() {
+  const mirror = useMirror(createPinia())
+  const { book } = engine.store
+  mirror.fill({
+    state: {
+      sequence: engine.feed.sequence,
+      frames: [...book.allFrames],
+      values: [...book.allValues],
+      keySettings: book.keys.body,
+      keyVersion: book.keys.version,
+      settings: book.settings.body,
+      settingsVersion: book.settings.version,
+      setAside: [],
+      history: book.history,
+      runs: [],
+      keys: [],
+    },
+    levers: [...book.allLevers],
+    bench: { version: engine.store.benchVersion, state: writeBench(engine.store.bench) },
+  })
+  const fitted: boolean[] = []
+  const leave = engine.feed.subscribe(
+    {
+      send: (text) => fitted.push(mirror.take(JSON.parse(text.split('\ndata: ')[1]!) as LiveEvent)),
+      end: () => undefined,
+    },
+    engine.feed.sequence,
+  )
+  return { mirror, fitted, leave }
+}
+
+type Tab = ReturnType<typeof openTab>
+/** One act of a user in a tab; numbers choose among what that tab shows. What is refused changes nothing. */
+const act = fc.record({
+  tab: fc.nat(1),
+  kind: fc.constantFrom(
+    'make',
+    'rename',
+    'remove',
+    'disable',
+    'frame',
+    'value',
+    'no value',
+    'timing',
+    'days',
+    'pull',
+    'lamp',
+    'undo',
+    'redo',
+  ),
+  which: fc.nat(1000),
+})
+
+async function perform({ mirror }: Tab, kind: string, which: number): Promise<void> {
+  const { store, driver } = engine
+  const pick = <T>(list: readonly T[]): T | undefined => list[which % list.length]
+  const lever: Lever | undefined = pick(mirror.levers)
+  const frame = pick(mirror.frames)!
+  const value = pick(mirror.values)
+  switch (kind) {
+    case 'make': {
+      const steps = [{ id: 's', kind: 'message.show', text: `Said ${which}` }]
+      await edit(store, createLever(leverDraftSchema.parse({ frameId: frame.id, name: `Made ${which}`, steps })))
+      break
+    }
+    case 'rename':
+      if (lever) await edit(store, editLever(lever.id, lever.version, { name: `Named ${which}` }))
+      break
+    case 'remove':
+      if (lever && mirror.levers.length > 3) await edit(store, removeLever(lever.id))
+      break
+    case 'disable':
+      if (lever) {
+        const levers = [lever, mirror.levers[0]!].map(({ id, version }) => ({ id, version }))
+        await edit(store, batchEdit({ act: 'enable', levers, enabled: which % 2 === 0 }))
+      }
+      break
+    case 'frame':
+      await edit(store, editFrame(frame.id, { version: frame.version ?? 1, on: which % 2 === 0 }))
+      break
+    case 'value':
+      await edit(store, createValue({ frameId: null, name: `v${which}`, text: 'x' }))
+      break
+    case 'no value':
+      if (value) await edit(store, removeValue(value.id))
+      break
+    case 'timing': {
+      const timing = { ...mirror.keySettings.timing, holdMs: 100 + which }
+      await edit(store, editKeySettings({ ...mirror.keySettings, timing }, mirror.keyVersion))
+      break
+    }
+    case 'days': {
+      const retention = { ...mirror.settings.retention, runDays: 1 + which }
+      await edit(store, editSettings({ ...mirror.settings, retention }, mirror.settingsVersion))
+      break
+    }
+    case 'pull': {
+      const pulled = lever && (await pullLever(store, driver, lever.id, 'api'))
+      if (pulled?.ok) await driver.settled(pulled.value.id)
+      break
+    }
+    case 'lamp': {
+      const change = { kind: 'device.set', deviceId: 'red-lamp', controlId: 'power', value: which % 2 === 0 } as const
+      await changeByHand(store, [change])
+      break
+    }
+    case 'undo':
+      await undo(store)
+      break
+    default:
+      await redo(store)
+  }
+}
+
+function isTrue({ mirror, fitted }: Tab): void {
+  const { book, bench, benchVersion } = engine.store
+  expect(fitted.every(Boolean)).toBe(true)
+  expect(mirror.levers).toEqual([...book.allLevers])
+  expect(mirror.frames).toEqual([...book.allFrames])
+  expect(mirror.values).toEqual([...book.allValues])
+  expect([mirror.keySettings, mirror.keyVersion]).toEqual([book.keys.body, book.keys.version])
+  expect([mirror.settings, mirror.settingsVersion]).toEqual([book.settings.body, book.settings.version])
+  expect(mirror.history).toEqual(book.history)
+  expect(mirror.benchVersion).toBe(benchVersion)
+  expect(writeBench(mirror.bench)).toEqual(writeBench(bench))
+}
+
+test('two tabs that edit at random, each from what it shows, both have what the server has', async () => {
+  setActivePinia(createPinia())
+  await fc.assert(
+    fc.asyncProperty(fc.array(act, { minLength: 4, maxLength: 25 }), async (acts) => {
+      const tabs = [openTab(), openTab()]
+      // Two acts at once, from the same versions, as two tabs may.
+      for (let i = 0; i < acts.length; i += 2)
+        await Promise.all(acts.slice(i, i + 2).map(({ tab, kind, which }) => perform(tabs[tab]!, kind, which)))
+      await engine.store.idle()
+      for (const tab of tabs) {
+        isTrue(tab)
+        tab.leave()
+      }
+    }),
+    { numRuns: 15 },
+  )
+}, 120_000)
