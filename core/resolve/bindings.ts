@@ -84,6 +84,8 @@ function inOrder(a: Bound, b: Bound): number {
 export class BindingIndex {
   private readonly levers = new Map<string, Lever>()
   private readonly undo = new Map<string, (() => void)[]>()
+  /** What each lever has put there. */
+  private readonly bounds = new Map<string, { lever: Lever; readonly trigger: Trigger }[]>()
   private readonly undoRows: (() => void)[] = []
   private readonly chords = new Lists<Bound>((bound) => bound)
   private readonly releases = new Lists<Bound>((bound) => bound)
@@ -113,6 +115,7 @@ export class BindingIndex {
   update({ levers, frames = this.frames, programs = this.programs }: BindingUpdate): void {
     for (const id of levers?.removed ?? []) this.remove(id)
     for (const lever of levers?.changed ?? []) {
+      if (this.replace(lever)) continue
       this.remove(lever.id)
       this.put(lever)
     }
@@ -143,14 +146,27 @@ export class BindingIndex {
   private remove(leverId: string): void {
     for (const undo of this.undo.get(leverId) ?? []) undo()
     this.undo.delete(leverId)
+    this.bounds.delete(leverId)
     this.levers.delete(leverId)
   }
 
-  private put(lever: Lever): void {
+  /** A lever whose keys, scope and number stay has its place already. Whether it had. */
+  private replace(lever: Lever): boolean {
+    const before = this.levers.get(lever.id)
+    if (before?.triggers !== lever.triggers || before.scope !== lever.scope || before.plate !== lever.plate)
+      return false
     this.levers.set(lever.id, lever)
+    for (const bound of this.bounds.get(lever.id)!) bound.lever = lever
+    return true
+  }
+
+  private put(lever: Lever): void {
+    const bounds = lever.triggers.map((trigger) => ({ lever, trigger }))
+    this.levers.set(lever.id, lever)
+    this.bounds.set(lever.id, bounds)
     this.undo.set(
       lever.id,
-      lever.triggers.flatMap((trigger) => this.bind({ lever, trigger })),
+      bounds.flatMap((bound) => this.bind(bound)),
     )
   }
 
@@ -201,7 +217,7 @@ export class BindingIndex {
         return trigger.keys.map((code) => this.together.add(code, entry))
       }
       case 'hold':
-        return [this.holds.add(trigger.key, { lever: bound.lever, trigger })]
+        return [this.holds.add(trigger.key, bound as Bound<TriggerOf<'hold'>>)]
       default:
         return assertNever(trigger)
     }

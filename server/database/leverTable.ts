@@ -20,7 +20,7 @@ export async function freePlates(database: Queries, ids: readonly string[]): Pro
   for (const slice of slicesOf(ids)) {
     await database
       .update(levers)
-      .set({ plate: sql`-${levers.plate}` })
+      .set({ plate: sql`-abs(${levers.plate})` })
       .where(inArray(levers.id, slice))
   }
 }

@@ -1,11 +1,12 @@
-import { and, asc, desc, eq, lt, lte, ne, or } from 'drizzle-orm'
+import { and, asc, between, desc, eq, lt, lte, ne, or, sql } from 'drizzle-orm'
+import type { SQL } from 'drizzle-orm'
 import type { History, Revision } from '../../contract'
-import { sameValue } from '../../core/bench'
-import type { Lever } from '../../core/levers'
 import type { Queries } from './openDatabase'
-import { revisions } from './schema'
+import { breathe } from './rows'
+import { pendingEdits, revisionParts, revisions } from './schema'
 import type { RevisionEntry, StoredEntry } from './schema'
 import { SHAPE } from './shapes'
+import { compact } from './turnedEntries'
 
 export interface StoredRevision {
   readonly id: number
@@ -13,51 +14,108 @@ export interface StoredRevision {
   readonly entries: readonly StoredEntry[]
 }
 
-/** Adds an edit; what had been undone before it can no longer be made again, but stays in the history. */
-export async function addRevision(
-  database: Queries,
-  { entries, ...revision }: { atMs: number; label: string; entries: readonly RevisionEntry[] },
-): Promise<void> {
-  await database.update(revisions).set({ state: 'superseded' }).where(eq(revisions.state, 'undone'))
-  await database
-    .insert(revisions)
-    .values({ ...revision, entries: entries.map(compact), state: 'applied', shape: SHAPE })
+export interface NewRevision {
+  readonly atMs: number
+  readonly label: string
+  readonly entries: readonly RevisionEntry[]
+  /** Where the entries of its levers were stored before it; they are not among `entries` then. */
+  readonly act?: string
 }
 
-const whole = { id: revisions.id, label: revisions.label, entries: revisions.entries }
+/**
+ * Adds an edit; what had been undone before it can no longer be made again, but stays in the history. Gives its number.
+ */
+export async function addRevision(database: Queries, { entries, ...revision }: NewRevision): Promise<number> {
+  await database.update(revisions).set({ state: 'superseded' }).where(eq(revisions.state, 'undone'))
+  const [row] = await database
+    .insert(revisions)
+    .values({ ...revision, entries: entries.map(compact), state: 'applied', shape: SHAPE })
+    .returning({ id: revisions.id })
+  return row!.id
+}
+
+/** Stores some of the levers of an edit that is about to be made. */
+export async function addRevisionPart(
+  database: Queries,
+  act: string,
+  part: number,
+  entries: readonly RevisionEntry[],
+): Promise<void> {
+  await database.insert(revisionParts).values({ act, part, entries: entries.map(compact), shape: SHAPE })
+}
 
 /** The edit that undo would take back. */
 export async function nextUndo(database: Queries): Promise<StoredRevision | undefined> {
-  const [row] = await database
-    .select(whole)
-    .from(revisions)
-    .where(eq(revisions.state, 'applied'))
-    .orderBy(desc(revisions.id))
-    .limit(1)
-  return row
+  return readRevision(database, eq(revisions.state, 'applied'), desc(revisions.id))
 }
 
 /** The edit that redo would make again. */
 export async function nextRedo(database: Queries): Promise<StoredRevision | undefined> {
-  const [row] = await database
-    .select(whole)
-    .from(revisions)
-    .where(eq(revisions.state, 'undone'))
-    .orderBy(asc(revisions.id))
-    .limit(1)
-  return row
+  return readRevision(database, eq(revisions.state, 'undone'), asc(revisions.id))
 }
 
-export async function markRevision(
+async function readRevision(database: Queries, which: SQL, order: SQL): Promise<StoredRevision | undefined> {
+  const [row] = await database.select().from(revisions).where(which).orderBy(order).limit(1)
+  if (!row) return undefined
+  const { id, label, act } = row
+  return { id, label, entries: act === null ? row.entries : [...(await readParts(database, act)), ...row.entries] }
+}
+
+/** In slices, since the levers of an edit may be many. */
+async function readParts(database: Queries, act: string): Promise<StoredEntry[]> {
+  const entries: StoredEntry[] = []
+  for (let from = 0; ; from += PARTS_AT_ONCE) {
+    const rows = await database
+      .select({ entries: revisionParts.entries })
+      .from(revisionParts)
+      .where(and(eq(revisionParts.act, act), between(revisionParts.part, from, from + PARTS_AT_ONCE - 1)))
+      .orderBy(asc(revisionParts.part))
+    entries.push(...rows.flatMap((row) => row.entries))
+    if (rows.length < PARTS_AT_ONCE) return entries
+    await breathe()
+  }
+}
+
+const PARTS_AT_ONCE = 5
+
+/** Marks an edit as made or as taken back. Gives its number. */
+export async function markRevision(database: Queries, id: number, state: Revision['state']): Promise<number> {
+  await database.update(revisions).set({ state }).where(eq(revisions.id, id))
+  return id
+}
+
+/** An edit that stands, while the rows of its levers are still written. */
+export interface PendingEdit {
+  readonly revisionId: number
+  /** The side that stands now. */
+  readonly side: 'before' | 'after'
+  /** The version its levers have; null where it is the one that the edit gave them. */
+  readonly version: number | null
+}
+
+export async function addPending(database: Queries, pending: PendingEdit): Promise<void> {
+  await database.insert(pendingEdits).values({ id: 1, ...pending })
+}
+
+export async function endPending(database: Queries): Promise<void> {
+  await database.delete(pendingEdits)
+}
+
+/** The edit whose levers were still being written when the store was left, with what it altered. */
+export async function readPending(
   database: Queries,
-  id: number,
-  state: Revision['state'],
-  entries: readonly RevisionEntry[],
-): Promise<void> {
+): Promise<(PendingEdit & { readonly entries: readonly StoredEntry[] }) | undefined> {
+  const [pending] = await database.select().from(pendingEdits)
+  if (!pending) return undefined
+  const revision = await readRevision(database, eq(revisions.id, pending.revisionId), asc(revisions.id))
+  return { ...pending, entries: revision?.entries ?? [] }
+}
+
+/** Drops the parts of edits that are kept no longer, and of those that were never made. */
+export async function dropLooseParts(database: Queries): Promise<void> {
   await database
-    .update(revisions)
-    .set({ state, entries: entries.map(compact), shape: SHAPE })
-    .where(eq(revisions.id, id))
+    .delete(revisionParts)
+    .where(sql`not exists (select 1 from ${revisions} where ${revisions.act} = ${revisionParts.act})`)
 }
 
 /** What undo and redo would do, in words. */
@@ -92,33 +150,5 @@ export async function dropRevisions(database: Queries, beforeMs: number, most: n
   await database
     .delete(revisions)
     .where(and(ne(revisions.id, newest.id), or(lt(revisions.atMs, beforeMs), lte(revisions.id, newest.id - most))))
-}
-
-/** An edit of a lever that was there and still is, by the fields that differ: many levers at once would be long. */
-export function compact(entry: RevisionEntry): StoredEntry {
-  if (entry.kind !== 'lever' || !entry.before || !entry.after) return entry
-  const { id, before, after } = entry
-  const keys = new Set([...Object.keys(before), ...Object.keys(after)] as (keyof Lever)[])
-  const differing = [...keys].filter((key) => !sameValue(before[key], after[key]))
-  const only = (lever: Lever) => Object.fromEntries(differing.map((key) => [key, lever[key] ?? null])) as Partial<Lever>
-  return { kind: 'lever-fields', id, before: only(before), after: only(after) }
-}
-
-/** The edit with whole levers again, from the one that stands now on the side `now`. */
-export function expand(
-  entry: StoredEntry,
-  now: 'before' | 'after',
-  leverOf: (id: string) => Lever | undefined,
-): RevisionEntry {
-  if (entry.kind !== 'lever-fields') return entry
-  const lever = leverOf(entry.id)
-  if (!lever) throw new RangeError(`the lever ${entry.id} of an edit is not there`)
-  const other = withoutNulls({ ...lever, ...entry[now === 'after' ? 'before' : 'after'] })
-  return now === 'after'
-    ? { kind: 'lever', id: entry.id, before: other, after: lever }
-    : { kind: 'lever', id: entry.id, before: lever, after: other }
-}
-
-function withoutNulls(lever: Lever): Lever {
-  return Object.fromEntries(Object.entries(lever).filter(([, value]) => value !== null)) as Lever
+  await dropLooseParts(database)
 }

@@ -107,11 +107,35 @@ export const revisions = pgTable(
     atMs: instantMs('at_ms').notNull(),
     label: text('label').notNull(),
     entries: json('entries').$type<StoredEntry[]>().notNull(),
+    /** Names the parts that hold its levers, where there were too many for one row. */
+    act: text('act'),
     state: text('state').$type<'applied' | 'undone' | 'superseded'>().notNull(),
     shape: shape(),
   },
   (table) => [index('revisions_state').on(table.state, table.id)],
 )
+
+/** The levers of an edit of many, in parts that were stored before the edit was. */
+export const revisionParts = pgTable(
+  'revision_parts',
+  {
+    act: text('act').notNull(),
+    part: integer('part').notNull(),
+    entries: json('entries').$type<StoredEntry[]>().notNull(),
+    shape: shape(),
+  },
+  (table) => [primaryKey({ columns: [table.act, table.part] })],
+)
+
+/** The edit of many levers, made or taken back, that the rows of the levers do not follow yet: one row at most. */
+export const pendingEdits = pgTable('pending_edits', {
+  id: integer('id').primaryKey(),
+  revisionId: integer('revision_id').notNull(),
+  /** The side that stands now. */
+  side: text('side').$type<'before' | 'after'>().notNull(),
+  /** The version its levers have; null where it is the one that the edit gave them. */
+  version: integer('version'),
+})
 
 /**
  * The bench at a version, in parts: one for each of its tables, and one for each folder that has something in it. Only

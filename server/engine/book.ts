@@ -25,6 +25,8 @@ export class Book implements BookState {
   private count = 0
   /** Which levers the last edits touched. */
   readonly edits = new LeverLog()
+  /** The versions of what was deleted, by id: what comes back has a higher one. */
+  readonly goneVersions = new Map<string, number>()
   private tables = new Map<string | null, ValueTable>()
   private foldersOfTables: BenchState['folders'] | undefined
   private inOrder: { levers?: Lever[]; frames?: Frame[]; values?: NamedValue[] } = {}
@@ -92,13 +94,13 @@ export class Book implements BookState {
     for (const entry of entries) {
       switch (entry.kind) {
         case 'lever':
-          take(this.levers, entry, delta.levers)
+          take(this.levers, entry, delta.levers, this.goneVersions)
           break
         case 'frame':
-          take(this.frames, entry, delta.frames)
+          take(this.frames, entry, delta.frames, this.goneVersions)
           break
         case 'value':
-          take(this.values, entry, delta.values)
+          take(this.values, entry, delta.values, this.goneVersions)
           break
         case 'keys':
           this.keys = { version: this.keys.version + 1, body: entry.after }
@@ -126,15 +128,17 @@ export class Book implements BookState {
   }
 }
 
-function take<T extends { id: string }>(
+function take<T extends { id: string; version: number }>(
   map: Map<string, T>,
   { id, after }: { id: string; after: T | null },
   delta: { changed: T[]; removed: string[] },
+  goneVersions: Map<string, number>,
 ): void {
   if (after) {
     map.set(id, after)
     delta.changed.push(after)
   } else {
+    goneVersions.set(id, map.get(id)?.version ?? 0)
     map.delete(id)
     delta.removed.push(id)
   }

@@ -2,70 +2,102 @@ import type { History } from '../../contract'
 import { applyChange, invertChange } from '../../core/bench'
 import type { BenchState, Change } from '../../core/bench'
 import { fail, succeed } from '../../core/result'
-import type { Result } from '../../core/result'
-import { addRevision, expand, markRevision, nextRedo, nextUndo } from '../database/revisionTable'
+import type { Issue, Result } from '../../core/result'
+import type { Database } from '../database/openDatabase'
+import { addRevision, addRevisionPart, markRevision, nextRedo, nextUndo } from '../database/revisionTable'
+import type { StoredRevision } from '../database/revisionTable'
+import { breathe, ROWS_PER_SLICE, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
+import { turnedEntries, versionAbove } from '../database/turnedEntries'
 import type { BookState, PlannedEdit } from './bookState'
+import { newId } from './newId'
 import type { Plan, Store } from './store'
 import { withFollowers } from './variantEdits'
 
 /**
  * Plans an edit against what stands and makes it, as one revision; variants follow what their pattern became. An edit
- * without entries is none.
+ * without entries is none. One of many levers is stored in parts first, while runs go on, and is made with its revision.
  */
 export function edit<T>(
   store: Store,
   plan: (state: BookState, bench: BenchState) => Result<PlannedEdit<T>>,
 ): Promise<Result<T>> {
-  return store.change(({ book, bench, nowMs }) => {
-    const planned = plan(book, bench)
+  return store.editing(async () => {
+    let large: PlannedEdit<T> | undefined
+    const made = await store.change(({ book, bench, nowMs }) => {
+      const planned = plan(book, bench)
+      if (!planned.ok) return planned
+      const { label, answer } = planned.value
+      const entries = withFollowers(planned.value.entries, book, bench.programs)
+      if (isLarge(entries)) large = { label, entries, answer }
+      if (isLarge(entries) || entries.length === 0) return succeed({ answer })
+      return planEntries(
+        entries,
+        bench,
+        answer,
+        (settled) => (queries) => addRevision(queries, { atMs: nowMs, label, entries: settled }),
+      )
+    })
+    return large ? editInParts(store, large) : made
+  })
+}
+
+const isLarge = (entries: readonly RevisionEntry[]) => entries.length > ROWS_PER_SLICE
+
+async function editInParts<T>(store: Store, { label, entries, answer }: PlannedEdit<T>): Promise<Result<T>> {
+  const act = newId()
+  const [levers, others] = [true, false].map((is) => entries.filter(({ kind }) => (kind === 'lever') === is))
+  let part = 0
+  for (const slice of slicesOf(levers!)) {
+    await store.aside((database) => addRevisionPart(database, act, part++, slice))
+    await breathe()
+  }
+  return store.change(({ bench, nowMs }) => {
+    const planned = planEntries(others!, bench, answer, (settled) => (queries) => {
+      return addRevision(queries, { atMs: nowMs, label, entries: settled, act })
+    })
     if (!planned.ok) return planned
-    const { label, entries, answer } = planned.value
-    if (entries.length === 0) return succeed({ answer })
-    return planEntries(
-      withFollowers(entries, book, bench.programs),
-      bench,
-      answer,
-      (settled) => (queries) => addRevision(queries, { atMs: nowMs, label, entries: settled }),
-    )
+    const inParts = { side: 'after', version: null } as const
+    return succeed({ ...planned.value, book: [...levers!, ...planned.value.book!], inParts })
   })
 }
 
 /** Takes the last edit back. Issue: `nothing-to-undo`. */
-export async function undo(store: Store): Promise<Result<History>> {
-  const undone = await store.change(async ({ book, bench }) => {
-    const revision = await nextUndo(store.database)
-    if (!revision) return fail({ code: 'nothing-to-undo', message: 'There is nothing to undo.' })
-    const entries = revision.entries.map((entry) =>
-      renewed(
-        expand(entry, 'after', (id) => book.levers.get(id)),
-        'before',
-      ),
-    )
-    return planEntries(
-      entries.map(reversed).reverse(),
-      bench,
-      null,
-      () => (queries) => markRevision(queries, revision.id, 'undone', entries),
-    )
+export function undo(store: Store): Promise<Result<History>> {
+  return turn(store, 'before', 'undone', nextUndo, {
+    code: 'nothing-to-undo',
+    message: 'There is nothing to undo.',
   })
-  return undone.ok ? succeed(store.book.history) : undone
 }
 
 /** Makes the last undone edit again. Issue: `nothing-to-redo`. */
-export async function redo(store: Store): Promise<Result<History>> {
-  const redone = await store.change(async ({ book, bench }) => {
-    const revision = await nextRedo(store.database)
-    if (!revision) return fail({ code: 'nothing-to-redo', message: 'There is nothing to redo.' })
-    const entries = revision.entries.map((entry) =>
-      renewed(
-        expand(entry, 'before', (id) => book.levers.get(id)),
-        'after',
-      ),
-    )
-    return planEntries(entries, bench, null, () => (queries) => markRevision(queries, revision.id, 'applied', entries))
+export function redo(store: Store): Promise<Result<History>> {
+  return turn(store, 'after', 'applied', nextRedo, {
+    code: 'nothing-to-redo',
+    message: 'There is nothing to redo.',
   })
-  return redone.ok ? succeed(store.book.history) : redone
+}
+
+/** Brings one side of an edit back. */
+function turn(
+  store: Store,
+  side: 'before' | 'after',
+  state: 'undone' | 'applied',
+  next: (database: Database) => Promise<StoredRevision | undefined>,
+  none: Issue,
+): Promise<Result<History>> {
+  return store.editing(async () => {
+    const revision = await store.aside(next)
+    if (!revision) return fail(none)
+    const version = versionAbove(revision.entries, store.book)
+    const entries = await turnedEntries(revision.entries, side, store.book, version)
+    const turned = await store.change(({ bench }) => {
+      const planned = planEntries(entries, bench, null, () => (queries) => markRevision(queries, revision.id, state))
+      if (!planned.ok || !isLarge(entries)) return planned
+      return succeed({ ...planned.value, inParts: { side, version } })
+    })
+    return turned.ok ? succeed(store.book.history) : turned
+  })
 }
 
 /** Alters the bench by hand: all of the changes, or none. Issues as those of `applyChange`, with the place. */
@@ -128,18 +160,4 @@ function tryChanges(
     after = result.value
   }
   return succeed({ after, effective, inverse })
-}
-
-function reversed(entry: RevisionEntry): RevisionEntry {
-  return entry.kind === 'bench'
-    ? { kind: 'bench', changes: entry.inverse, inverse: entry.changes }
-    : ({ ...entry, before: entry.after, after: entry.before } as RevisionEntry)
-}
-
-/** The side that comes back gets a version of its own, so that a tab that still holds an older one is told. */
-function renewed(entry: RevisionEntry, side: 'before' | 'after'): RevisionEntry {
-  if (entry.kind !== 'lever' && entry.kind !== 'value' && entry.kind !== 'frame') return entry
-  if (!entry[side]) return entry
-  const version = Math.max(entry.before?.version ?? 0, entry.after?.version ?? 0) + 1
-  return { ...entry, [side]: { ...entry[side], version } } as RevisionEntry
 }

@@ -2,6 +2,7 @@ import { resolve } from 'node:path'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import { openDatabase } from '../database/openDatabase'
 import type { OpenDatabase } from '../database/openDatabase'
+import { finishEdit } from '../database/finishEdit'
 import { readMigrations } from '../database/readMigrations'
 import { writeRuns } from '../database/runTable'
 import { seed } from '../database/seed'
@@ -46,6 +47,7 @@ export async function openEngine(
 export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   const { database } = opened
   await upgradeStore(database)
+  await finishEdit(database)
   await seed(database, Date.now())
   const feed = new LiveFeed(newId())
   const store = await Store.open(database, feed, steadyClock())

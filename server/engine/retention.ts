@@ -43,6 +43,9 @@ export async function sweep(store: Store): Promise<{ runs: number; logs: number 
   const runs = await inSlices(() => dropRuns(store.database, { beforeMs, uptoSeq: runsUpto }, RUNS_AT_ONCE))
   const logsUpto = await store.aside((database) => seqBehind(database, mostLogs))
   const logs = await inSlices(() => dropLogs(store.database, logsUpto, RUNS_AT_ONCE))
-  await store.aside((database) => dropRevisions(database, nowMs - revisionDays * DAY_MS, mostRevisions))
+  // In the turn of edits, so that the parts of one that is about to be made are not taken for loose ones.
+  await store.editing(() =>
+    store.aside((database) => dropRevisions(database, nowMs - revisionDays * DAY_MS, mostRevisions)),
+  )
   return { runs, logs }
 }

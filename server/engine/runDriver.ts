@@ -183,8 +183,8 @@ export class RunDriver {
 
   /** Ends the wait of a run now. Issue: `not-waiting`. */
   async pullForward(runId: string): Promise<Result<null>> {
-    return this.go(runId, NOT_WAITING, ({ head }) =>
-      head.phase === 'waiting' ? succeed({ head: pullForward(head, this.store.clock.nowMs()) }) : fail(NOT_WAITING),
+    return this.go(runId, NOT_WAITING, ({ head }, nowMs) =>
+      head.phase === 'waiting' ? succeed({ head: pullForward(head, nowMs) }) : fail(NOT_WAITING),
     )
   }
 
@@ -267,11 +267,14 @@ export class RunDriver {
   }
 
   /** Plans and stores one stretch of some runs; what cannot be stored ends them, with the reason. */
-  private async take(runs: () => OpenRun[], first?: { id: string; part: Partial<StepContext> }): Promise<void> {
+  private async take(
+    runs: (world: World) => OpenRun[],
+    first?: { id: string; part: Partial<StepContext> },
+  ): Promise<void> {
     let taken: OpenRun[] = []
     try {
       await this.store.change((world) => {
-        taken = runs()
+        taken = runs(world)
         const stretch = this.stretch(taken, world, first)
         const moved = taken.filter(({ head }) => stretch.heads.get(head.id) !== head)
         const written = moved.map(({ seq, head }) => ({ seq, head: stretch.heads.get(head.id)! }))
@@ -318,13 +321,13 @@ export class RunDriver {
   private async go(
     runId: string,
     over: Issue,
-    allow: (run: OpenRun) => Result<Partial<StepContext> & { head?: RunHead }>,
+    allow: (run: OpenRun, nowMs: number) => Result<Partial<StepContext> & { head?: RunHead }>,
   ): Promise<Result<null>> {
     let refused: Result<null> | undefined
     const given: { id: string; part: Partial<StepContext> } = { id: runId, part: {} }
-    const runs = (): OpenRun[] => {
+    const runs = ({ nowMs }: World): OpenRun[] => {
       const run = this.open.get(runId)
-      const allowed = run ? allow(run) : fail(over)
+      const allowed = run ? allow(run, nowMs) : fail(over)
       if (!run || !allowed.ok) {
         refused = allowed as Result<null>
         return []

@@ -1,23 +1,20 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { writeBench } from '../../core/bench'
-import type { Device } from '../../core/bench'
 import { leverDraftSchema } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { valueOf } from '../../core/result'
 import { changesOf, traceOf } from '../../core/run'
-import { MOST_STEPS } from '../../core/steps'
 import { memoryStore } from '../../tests/support/memoryDatabase'
 import type { OpenDatabase } from '../database/openDatabase'
 import { listRuns, readDays, readRun, dayOf } from '../database/runTable'
 import { listSetAside } from '../database/setAside'
-import { putDevice } from './deviceEdits'
-import { changeByHand, edit, redo, undo } from './edits'
+import { changeByHand, edit } from './edits'
 import { startEngine } from './engine'
 import type { Engine } from './engine'
-import { batchEdit, createLever, editFrame, editLever } from './leverEdits'
+import { createLever } from './leverEdits'
 import { pullLever } from './pullLever'
 import { sweep } from './retention'
-import { editKeySettings, editSettings } from './settingEdits'
+import { editSettings } from './settingEdits'
 
 let opened: OpenDatabase
 let engine: Engine
@@ -198,126 +195,6 @@ describe('runs', () => {
       before = page.at(-1)!.seq
     }
     expect(seen).toEqual(ids)
-  })
-})
-
-describe('edits', () => {
-  test('many levers at once are one edit: told by what differs, undone and done again as they were', async () => {
-    const before = new Map(engine.store.book.levers)
-    const refs = engine.store.book.allLevers.map(({ id, version }) => ({ id, version }))
-    const events: unknown[] = []
-    engine.feed.subscribe({ send: (text) => events.push(text), end: () => undefined }, undefined)
-    valueOf(await edit(engine.store, batchEdit({ act: 'enable', enabled: false, levers: refs })))
-    expect(engine.store.book.allLevers.every(({ enabled }) => !enabled)).toBe(true)
-    valueOf(await undo(engine.store))
-    for (const [id, lever] of before) {
-      expect({ ...engine.store.book.levers.get(id), version: 0 }).toEqual({ ...lever, version: 0 })
-    }
-    valueOf(await redo(engine.store))
-    await restart()
-    expect(engine.store.book.allLevers.every(({ enabled }) => !enabled)).toBe(true)
-    valueOf(await undo(engine.store))
-    const named = ({ name, enabled }: Lever) => [name, enabled]
-    expect(engine.store.book.allLevers.map(named)).toEqual([...before.values()].map(named))
-    expect(events.length).toBeGreaterThan(0)
-  })
-
-  test('numbers change places in one edit, and come back', async () => {
-    const plates = () => engine.store.book.allLevers.map(({ id, plate }) => [id, plate])
-    const before = plates()
-    const refs = ['lever-5', 'lever-2'].map((id) => ({ id, version: engine.store.book.levers.get(id)!.version }))
-    valueOf(await edit(engine.store, batchEdit({ act: 'renumber', from: 1, levers: refs })))
-    expect(engine.store.book.allLevers.slice(0, 2).map(({ id }) => id)).toEqual(['lever-5', 'lever-2'])
-    await restart()
-    expect(engine.store.book.allLevers.slice(0, 2).map(({ id }) => id)).toEqual(['lever-5', 'lever-2'])
-    valueOf(await undo(engine.store))
-    expect(plates()).toEqual(before)
-  })
-
-  test('a lever that is named twice in one act counts once, and is there once after an undo', async () => {
-    const before = engine.store.book.allLevers
-    const ref = { id: 'lever-2', version: engine.store.book.levers.get('lever-2')!.version }
-    expect(valueOf(await edit(engine.store, batchEdit({ act: 'duplicate', levers: [ref, ref] })))).toHaveLength(1)
-    valueOf(await undo(engine.store))
-    valueOf(await edit(engine.store, batchEdit({ act: 'delete', levers: [ref, ref] })))
-    expect(engine.store.book.allLevers).toHaveLength(before.length - 1)
-    valueOf(await undo(engine.store))
-    await restart()
-    expect(engine.store.book.allLevers.map(({ id }) => id)).toEqual(before.map(({ id }) => id))
-  })
-
-  test('whoever edits an older version is told, of a lever, a frame, a device, the keys and the settings alike', async () => {
-    const { store } = engine
-    valueOf(await edit(store, editFrame('desk', { name: 'Desk by day', version: 1 })))
-    expect(codeOf(await edit(store, editFrame('desk', { name: 'Other', version: 1 })))).toBe('stale')
-    const keys = store.book.keys.body
-    valueOf(await edit(store, editKeySettings({ ...keys, legends: 'de' }, 1)))
-    expect(codeOf(await edit(store, editKeySettings({ ...keys, legends: 'uk' }, 1)))).toBe('stale')
-    const settings = store.book.settings.body
-    valueOf(await edit(store, editSettings({ ...settings, theme: 'night' }, 1)))
-    expect(codeOf(await edit(store, editSettings({ ...settings, theme: 'day' }, 1)))).toBe('stale')
-    expect(codeOf(await edit(store, editLever('lever-1', 7, { name: 'Other' })))).toBe('stale')
-    const lamp = store.bench.devices['red-lamp']!
-    valueOf(await edit(store, putDevice({ ...lamp, name: 'Red lamp' })))
-    expect(codeOf(await edit(store, putDevice({ ...lamp, name: 'Other', version: 1 })))).toBe('stale')
-    await restart()
-    const { book } = engine.store
-    expect([book.frames.get('desk')!.name, book.keys.version, book.settings.body.theme]).toEqual([
-      'Desk by day',
-      2,
-      'night',
-    ])
-  })
-
-  test('a device that is described anew stays as it is set; only what does not fit any more gives way', async () => {
-    const { store } = engine
-    const id = 'desk-speakers'
-    const read = (device: Device) => device.controls.volume!.value
-    const form = store.bench.devices[id]!
-    const volume = (value: number) => ({ kind: 'device.set' as const, deviceId: id, controlId: 'volume', value })
-    valueOf(await changeByHand(store, [volume(85)]))
-    valueOf(await edit(store, putDevice({ ...form, name: 'Speakers' })))
-    expect(read(store.bench.devices[id]!)).toBe(85)
-    const narrow = {
-      ...form.controls.volume!,
-      kind: 'level' as const,
-      max: 50,
-      value: 20,
-    } as Device['controls'][string]
-    valueOf(await edit(store, putDevice({ ...form, controls: { ...form.controls, volume: narrow } })))
-    expect(read(store.bench.devices[id]!)).toBe(20)
-  })
-
-  test('an edit that names what is not there is refused at its place, in blocks and second ways too', async () => {
-    const steps = [
-      {
-        kind: 'group',
-        name: 'g',
-        steps: [{ id: 'a', kind: 'program.raise', programId: 'nobody' }],
-        alternative: { id: 'b', kind: 'frame.switch', frameIds: ['none'], to: 'on' },
-      },
-    ]
-    const draft = leverDraftSchema.parse({
-      frameId: 'desk',
-      name: 'x',
-      steps: steps.map((step) => ({ id: 's', ...step })),
-    })
-    const refused = await edit(engine.store, createLever(draft))
-    expect(refused.ok ? [] : refused.issues.map(({ code, at }) => [code, at])).toEqual([
-      ['program-missing', 'steps.0.steps.0.programId'],
-      ['frame-missing', 'steps.0.alternative.frameIds.0'],
-    ])
-  })
-
-  test('a sheet has a size and a depth that can be run and read', () => {
-    const draft = { frameId: 'desk', name: 'x' }
-    const deep = (depth: number): object =>
-      depth === 0 ? { id: 's', kind: 'wait', ms: 1 } : { id: 's', kind: 'group', name: 'g', steps: [deep(depth - 1)] }
-    const tooDeep = leverDraftSchema.safeParse({ ...draft, steps: [deep(33)] })
-    expect(tooDeep.error?.issues[0]?.message).toBe('Blocks stand at most 32 deep in each other.')
-    expect(leverDraftSchema.safeParse({ ...draft, steps: [deep(32)] }).success).toBe(true)
-    const steps = Array.from({ length: MOST_STEPS + 1 }, (_, i) => ({ id: `s${i}`, kind: 'wait', ms: 1 }))
-    expect(leverDraftSchema.safeParse({ ...draft, steps }).success).toBe(false)
   })
 })
 

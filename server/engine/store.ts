@@ -3,22 +3,14 @@ import { summarizeRun } from '../../contract'
 import type { BenchState, Change } from '../../core/bench'
 import { succeed } from '../../core/result'
 import type { Result } from '../../core/result'
+import type { Lever } from '../../core/levers'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
 import { lastSeq, pruneChanges, readBenchAt, writeBenchAt } from '../database/benchTable'
 import type { BenchAt } from '../database/benchTable'
-import {
-  alterLevers,
-  freePlates,
-  removeFrame,
-  removeLevers,
-  removeValue,
-  writeFrame,
-  writeLevers,
-  writeSettings,
-  writeValue,
-} from '../database/leverTable'
+import { leverPieces, writeBookHead } from '../database/bookTable'
 import type { Database, Queries } from '../database/openDatabase'
-import { readHistory } from '../database/revisionTable'
+import { addPending, endPending, readHistory } from '../database/revisionTable'
+import type { PendingEdit } from '../database/revisionTable'
 import { lastRunSeq, writeRuns } from '../database/runTable'
 import type { LogWrite } from '../database/runTable'
 import { breathe, slicesOf } from '../database/rows'
@@ -60,10 +52,18 @@ export interface Plan<T> {
   readonly runs?: readonly PlannedRun[]
   /** Levers, frames, values and settings; bench entries are in `log`. */
   readonly book?: readonly RevisionEntry[]
-  /** Keeps the act in the history of edits. */
-  readonly revise?: (queries: Queries) => Promise<void>
+  /** Keeps the act in the history of edits; gives its number there. */
+  readonly revise?: (queries: Queries) => Promise<number>
+  /** The rows of its levers are written after it, by `follow`; only for edits that have the turn. */
+  readonly inParts?: Omit<PendingEdit, 'revisionId'>
   /** Called once it is stored, before anything else is planned and before the tabs are told. */
   readonly adopt?: () => void
+}
+
+/** An edit of many levers that stands already; their rows and the tabs do not yet. */
+interface Unfollowed {
+  readonly entries: readonly RevisionEntry[]
+  readonly changed: readonly Lever[]
 }
 
 /**
@@ -73,6 +73,8 @@ export interface Plan<T> {
  */
 export class Store {
   private readonly queue = new SerialQueue()
+  private readonly edits = new SerialQueue()
+  private unfollowed: Unfollowed | undefined
 
   private constructor(
     readonly database: Database,
@@ -121,9 +123,43 @@ export class Store {
     return this.queue.run(() => work(this.database))
   }
 
+  /**
+   * Edits have their turn one after the other, so that one of many levers can be stored in parts while runs go on. What
+   * is left to do when the work has answered is done before the next one begins.
+   */
+  editing<T>(work: () => Promise<T>): Promise<T> {
+    return new Promise((resolve, reject) => {
+      const turn = async () => {
+        await this.follow()
+        await work().then(resolve, reject)
+        await this.follow().catch((error: unknown) => console.error('edit of many levers:', error))
+      }
+      this.edits.run(turn).catch(reject)
+    })
+  }
+
   /** Resolves when everything that was asked for so far is done. */
-  idle(): Promise<void> {
-    return this.queue.idle()
+  async idle(): Promise<void> {
+    await this.edits.idle()
+    await this.queue.idle()
+  }
+
+  /** Tells the tabs of the levers of a large edit and writes their rows, in pieces that let runs through. */
+  private async follow(): Promise<void> {
+    if (!this.unfollowed) return
+    const { entries, changed } = this.unfollowed
+    this.unfollowed = { entries, changed: [] }
+    const { history } = this.book
+    for (const slice of slicesOf(changed)) {
+      this.feed.publish({ type: 'edit', ...NOTHING, levers: { changed: slice, removed: [] }, history })
+      await breathe()
+    }
+    for (const piece of leverPieces(entries)) {
+      await this.aside(piece)
+      await breathe()
+    }
+    await this.aside(endPending)
+    this.unfollowed = undefined
   }
 
   private async commit<T>({
@@ -132,6 +168,7 @@ export class Store {
     runs = [],
     book = [],
     revise,
+    inParts,
     adopt,
   }: Plan<T>): Promise<void> {
     const nowMs = this.clock.nowMs()
@@ -154,13 +191,15 @@ export class Store {
       if (written.length + entries.length > 0) await writeRuns(this.database, written, entries)
     } else {
       await this.database.transaction(async (transaction) => {
-        if (book.length > 0) await writeBook(transaction, book, this.book)
+        if (book.length > 0) await writeBookHead(transaction, book, this.book)
+        if (!inParts) for (const piece of leverPieces(book)) await piece(transaction)
         if (written.length + entries.length > 0) await writeRuns(transaction, written, entries)
         if (isSnapshotDue) {
           await writeBenchAt(transaction, reached, nowMs, this.stored.state)
           await pruneChanges(transaction, version)
         }
-        await revise?.(transaction)
+        const revisionId = await revise?.(transaction)
+        if (inParts) await addPending(transaction, { ...inParts, revisionId: revisionId! })
         if (revise) history = await readHistory(transaction)
       })
     }
@@ -168,15 +207,16 @@ export class Store {
     this.seq = seq
     if (isSnapshotDue) this.stored = reached
     adopt?.()
-    await this.tell(log, runs, book, history)
+    this.tell(log, runs, book, history, inParts !== undefined)
   }
 
-  private async tell(
+  private tell(
     log: readonly PlannedEntry[],
     runs: readonly PlannedRun[],
     book: readonly RevisionEntry[],
     history: History | undefined,
-  ): Promise<void> {
+    isInParts: boolean,
+  ): void {
     const changes = log.flatMap((entry) =>
       entry.runId === null ? entry.changes : entry.body.changes.map(({ change }) => change),
     )
@@ -184,48 +224,12 @@ export class Store {
     if (history) {
       const { levers, ...delta } = this.book.adopt(book)
       this.book.history = history
-      // Many levers are told in slices, so that nothing else waits long.
-      const [first = [], ...more] = slicesOf(levers.changed)
-      this.feed.publish({ type: 'edit', ...delta, levers: { ...levers, changed: first }, history })
-      for (const changed of more) {
-        await breathe()
-        this.feed.publish({ type: 'edit', ...NOTHING, levers: { changed, removed: [] }, history })
-      }
+      if (isInParts) this.unfollowed = { entries: book, changed: levers.changed }
+      const changed = isInParts ? [] : levers.changed
+      this.feed.publish({ type: 'edit', ...delta, levers: { ...levers, changed }, history })
     }
     for (const { seq, head } of runs) this.feed.publish({ type: 'run', run: summarizeRun(head, seq) })
   }
 }
 
 const NOTHING = { frames: { changed: [], removed: [] }, values: { changed: [], removed: [] } }
-
-/** Frames come before what is in them and go after it. */
-async function writeBook(queries: Queries, entries: readonly RevisionEntry[], book: Book): Promise<void> {
-  const of = <K extends RevisionEntry['kind']>(kind: K) =>
-    entries.filter((entry): entry is Extract<RevisionEntry, { kind: K }> => entry.kind === kind)
-  const [levers, frames, values] = [of('lever'), of('frame'), of('value')]
-  for (const { after } of of('keys'))
-    await writeSettings(queries, 'keys', { version: book.keys.version + 1, body: after })
-  for (const { after } of of('settings'))
-    await writeSettings(queries, 'settings', { version: book.settings.version + 1, body: after })
-  for (const { after } of frames) if (after) await writeFrame(queries, after)
-  const moved = levers.filter(({ before, after }) => before && before.plate !== after?.plate)
-  if (moved.length > 1)
-    await freePlates(
-      queries,
-      moved.map(({ id }) => id),
-    )
-  await removeLevers(
-    queries,
-    levers.flatMap(({ id, after }) => (after ? [] : [id])),
-  )
-  await writeLevers(
-    queries,
-    levers.flatMap(({ before, after }) => (after && !before ? [after] : [])),
-  )
-  await alterLevers(
-    queries,
-    levers.flatMap(({ before, after }) => (before && after ? [{ before, after }] : [])),
-  )
-  for (const { id, after } of values) await (after ? writeValue(queries, after) : removeValue(queries, id))
-  for (const { id, after } of frames) if (!after) await removeFrame(queries, id)
-}
