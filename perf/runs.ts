@@ -84,7 +84,7 @@ async function chordsMeanwhile(): Promise<void> {
   for (let i = 0; i < 40; i++) idle.push(await press(call, 'KeyH'))
   const id = await lever(call, 1000)
   const during: number[] = []
-  for (let i = 0; i < 4; i++) during.push(...(await pressesDuring(call, pullToEnd(call, id), 'KeyH')))
+  for (let i = 0; i < 12; i++) during.push(...(await pressesDuring(call, pullToEnd(call, id), 'KeyH')))
   console.log()
   console.log(
     table(

@@ -17,3 +17,20 @@ export function* slicesOf<T>(rows: readonly T[], size = ROWS_PER_SLICE): Generat
 export function breathe(): Promise<void> {
   return new Promise((resolve) => setImmediate(resolve))
 }
+
+/** Takes work that stops now and then to its end at once. */
+export function atOnce<T>(work: Generator<void, T>): T {
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}
+
+/** Takes work that stops now and then to its end, with everything else that is due in between. */
+export async function inSlices<T>(work: Generator<void, T>): Promise<T> {
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+    await breathe()
+  }
+}

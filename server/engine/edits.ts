@@ -6,13 +6,13 @@ import type { Issue, Result } from '../../core/result'
 import type { Database } from '../database/openDatabase'
 import { addRevision, addRevisionPart, markRevision, nextRedo, nextUndo } from '../database/revisionTable'
 import type { StoredRevision } from '../database/revisionTable'
-import { breathe, ROWS_PER_SLICE, slicesOf } from '../database/rows'
+import { atOnce, breathe, inSlices, ROWS_PER_SLICE, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
 import { turnedEntries, versionAbove } from '../database/turnedEntries'
 import type { BookState, PlannedEdit } from './bookState'
 import { newId } from './newId'
 import type { Plan, Store } from './store'
-import { withFollowers } from './variantEdits'
+import { followerCount, withFollowers } from './variantEdits'
 
 /**
  * Plans an edit against what stands and makes it, as one revision; variants follow what their pattern became. An edit
@@ -27,12 +27,12 @@ export function edit<T>(
     const made = await store.change(({ book, bench, nowMs }) => {
       const planned = plan(book, bench)
       if (!planned.ok) return planned
-      const { label, answer } = planned.value
-      const entries = withFollowers(planned.value.entries, book, bench.programs)
-      if (isLarge(entries)) large = { label, entries, answer }
-      if (isLarge(entries) || entries.length === 0) return succeed({ answer })
+      const { label, answer, entries } = planned.value
+      const count = entries.length + followerCount(entries, book)
+      if (count > ROWS_PER_SLICE) large = planned.value
+      if (count > ROWS_PER_SLICE || count === 0) return succeed({ answer })
       return planEntries(
-        entries,
+        atOnce(withFollowers(entries, book, bench.programs)),
         bench,
         answer,
         (settled) => (queries) => addRevision(queries, { atMs: nowMs, label, entries: settled }),
@@ -42,11 +42,11 @@ export function edit<T>(
   })
 }
 
-const isLarge = (entries: readonly RevisionEntry[]) => entries.length > ROWS_PER_SLICE
-
 async function editInParts<T>(store: Store, { label, entries, answer }: PlannedEdit<T>): Promise<Result<T>> {
   const act = newId()
-  const [levers, others] = [true, false].map((is) => entries.filter(({ kind }) => (kind === 'lever') === is))
+  // No other edit has its turn meanwhile, and no run alters levers or programs.
+  const all = await inSlices(withFollowers(entries, store.book, store.bench.programs))
+  const [levers, others] = [true, false].map((is) => all.filter(({ kind }) => (kind === 'lever') === is))
   let part = 0
   for (const slice of slicesOf(levers!)) {
     await store.aside((database) => addRevisionPart(database, act, part++, slice))
@@ -93,7 +93,7 @@ function turn(
     const entries = await turnedEntries(revision.entries, side, store.book, version)
     const turned = await store.change(({ bench }) => {
       const planned = planEntries(entries, bench, null, () => (queries) => markRevision(queries, revision.id, state))
-      if (!planned.ok || !isLarge(entries)) return planned
+      if (!planned.ok || entries.length <= ROWS_PER_SLICE) return planned
       return succeed({ ...planned.value, inParts: { side, version } })
     })
     return turned.ok ? succeed(store.book.history) : turned

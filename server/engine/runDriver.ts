@@ -21,6 +21,7 @@ import type { LogEntry, PutBackReport, Rehearsal, RunHead, RunSheet, RunSource }
 import type { StepContext, StepValue } from '../../core/steps'
 import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable'
 import type { WholeRun } from '../database/runTable'
+import { breathe } from '../database/rows'
 import { putAside } from '../database/setAside'
 import { minuteOfDay } from './clock'
 import { newId } from './newId'
@@ -29,7 +30,9 @@ import type { PlannedEntry, Plan, Store, World } from './store'
 /** The longest delay a timer of the platform can hold. */
 const LONGEST_TIMER_MS = 2 ** 31 - 1
 /** So long runs go on in one stretch before what they did is stored and others have their turn, keys above all. */
-const STRETCH_MS = 5
+const STRETCH_MS = 4
+/** A request takes some rounds of the event loop until it is read; so many pass between two stretches. */
+const ROUNDS_BETWEEN = 5
 
 const NOT_ASKING: Issue = { code: 'not-asking', message: 'This run does not ask anything now.' }
 const NOT_WAITING: Issue = { code: 'not-waiting', message: 'This run does not wait now.' }
@@ -400,15 +403,17 @@ export class RunDriver {
   private takeTurnSoon(): void {
     if (this.isTurnDue || this.isClosed) return
     this.isTurnDue = true
-    setImmediate(() => {
-      this.isTurnDue = false
-      if (this.isClosed) return
-      const ready = () => {
-        const runs = [...this.open.values()].filter(({ head }) => head.phase === 'ready')
-        this.turn += 1
-        return [...runs.slice(this.turn % runs.length), ...runs.slice(0, this.turn % runs.length)]
-      }
-      this.take(ready).catch((error: unknown) => console.error('runs:', error))
+    this.takeTurn().catch((error: unknown) => console.error('runs:', error))
+  }
+
+  private async takeTurn(): Promise<void> {
+    for (let round = 0; round < ROUNDS_BETWEEN; round++) await breathe()
+    this.isTurnDue = false
+    if (this.isClosed) return
+    await this.take(() => {
+      const runs = [...this.open.values()].filter(({ head }) => head.phase === 'ready')
+      this.turn += 1
+      return [...runs.slice(this.turn % runs.length), ...runs.slice(0, this.turn % runs.length)]
     })
   }
 

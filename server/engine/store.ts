@@ -20,8 +20,12 @@ import type { Clock } from './clock'
 import type { LiveFeed } from './liveFeed'
 import { SerialQueue } from './serialQueue'
 
-/** After so many changes the parts of the bench are stored again, so that a start has few changes to make again. */
+/**
+ * After so many changes the parts of the bench are stored again, so that a start has few changes to make again: as soon
+ * as nothing else was stored for a moment, and after ten times as many in any case.
+ */
 const CHANGES_PER_SNAPSHOT = 400
+const QUIET_MS = 150
 
 /** What a plan is made against: all that is stored, as it stands. */
 export interface World {
@@ -75,6 +79,7 @@ export class Store {
   private readonly queue = new SerialQueue()
   private readonly edits = new SerialQueue()
   private unfollowed: Unfollowed | undefined
+  private quiet: NodeJS.Timeout | undefined
 
   private constructor(
     readonly database: Database,
@@ -142,6 +147,33 @@ export class Store {
   async idle(): Promise<void> {
     await this.edits.idle()
     await this.queue.idle()
+    clearTimeout(this.quiet)
+    if (this.changesSinceSnapshot >= CHANGES_PER_SNAPSHOT) await this.snapshot()
+  }
+
+  private get changesSinceSnapshot(): number {
+    return this.state.version - this.stored.version
+  }
+
+  private snapshotSoon(): void {
+    clearTimeout(this.quiet)
+    if (this.changesSinceSnapshot < CHANGES_PER_SNAPSHOT) return
+    const store = () => this.snapshot().catch((error: unknown) => console.error('bench:', error))
+    this.quiet = setTimeout(() => void store(), QUIET_MS).unref()
+  }
+
+  /** Stores the parts of the bench that differ from those that are stored. */
+  private snapshot(): Promise<void> {
+    return this.aside((database) =>
+      database.transaction(async (transaction) => {
+        const { state } = this
+        await writeBenchAt(transaction, state, this.clock.nowMs(), this.stored.state)
+        await pruneChanges(transaction, state.version)
+        return state
+      }),
+    ).then((state) => {
+      this.stored = state
+    })
   }
 
   /** Tells the tabs of the levers of a large edit and writes their rows, in pieces that let runs through. */
@@ -184,7 +216,7 @@ export class Store {
       ...run,
       hasJustEnded: run.head.phase === 'ended' && run.head.putBack === null,
     }))
-    const isSnapshotDue = version >= this.stored.version + CHANGES_PER_SNAPSHOT
+    const isSnapshotDue = version >= this.stored.version + 10 * CHANGES_PER_SNAPSHOT
     const reached: BenchAt = { version, state: bench }
     let history: History | undefined
     if (!revise && !isSnapshotDue) {
@@ -206,6 +238,7 @@ export class Store {
     this.state = reached
     this.seq = seq
     if (isSnapshotDue) this.stored = reached
+    this.snapshotSoon()
     adopt?.()
     this.tell(log, runs, book, history, inParts !== undefined)
   }

@@ -59,22 +59,33 @@ export function followAgain(id: string, { version, field, arg }: FollowBody) {
   }
 }
 
+/** How many levers follow patterns that an edit alters. */
+export function followerCount(entries: readonly RevisionEntry[], state: BookState): number {
+  const edited = new Set(entries.flatMap((entry) => (entry.kind === 'lever' ? [entry.id] : [])))
+  if (edited.size === 0) return 0
+  let count = 0
+  for (const { variant } of state.levers.values()) if (variant && edited.has(variant.patternId)) count += 1
+  return count
+}
+
 /**
  * The entries of an edit with what follows from them: variants take over what their pattern became, or stand alone when
- * it goes.
+ * it goes. It stops now and then, for whoever wants to let other things through.
  */
-export function withFollowers(
+export function* withFollowers(
   entries: readonly RevisionEntry[],
   state: BookState,
   programs: BenchState['programs'],
-): RevisionEntry[] {
+): Generator<void, RevisionEntry[]> {
   const edits = new Map(entries.flatMap((entry) => (entry.kind === 'lever' ? [[entry.id, entry] as const] : [])))
   if (edits.size === 0) return [...entries]
   const followers: RevisionEntry[] = []
+  let count = 0
   for (const lever of state.levers.values()) {
     const pattern = lever.variant && edits.get(lever.variant.patternId)
     const own = edits.get(lever.id)
     if (!pattern || (own && !own.after)) continue
+    if (++count % FOLLOWERS_AT_ONCE === 0) yield
     const current = own?.after ?? lever
     const after = pattern.after ? followPattern(current, pattern.after, programs) : standingAlone(current)
     const differs = PATTERN_FIELDS.some((field) => after[field] !== current[field]) || after.variant !== current.variant
@@ -84,6 +95,8 @@ export function withFollowers(
   }
   return [...entries.map((entry) => (entry.kind === 'lever' ? edits.get(entry.id)! : entry)), ...followers]
 }
+
+const FOLLOWERS_AT_ONCE = 500
 
 function standingAlone({ variant: _variant, ...lever }: Lever): Lever {
   return { ...lever, variant: null }
