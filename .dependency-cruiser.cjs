@@ -27,7 +27,7 @@ const faces = {
   conditions: ['ConditionFields.vue', 'conditionKinds.ts'],
   keys: ['ClashList.vue', 'TriggerFields.vue', 'useClashIndex.ts', 'useLiveKeys.ts'],
   ledger: ['runWords.ts'],
-  levers: ['useLeverActions.ts', 'useLeverDraft.ts'],
+  levers: ['useLeverActions.ts', 'leverDraft.ts'],
   programs: ['ProgramSelect.vue', 'programDraft.ts'],
   steps: ['CommandPreview.vue', 'FindingLines.vue', 'StepFields.vue', 'useCopiedStep.ts'],
 }

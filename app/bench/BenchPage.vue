@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import type { Change, Device } from '~~/core/bench'
+import type { Change } from '~~/core/bench'
 import { frontWindow, windowTitle } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
@@ -57,7 +57,6 @@ const displays = computed(() => {
 })
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? mirror.bench.devices[described.value] : undefined))
-const blank: Device = { id: 'new', name: '', kind: 'other', controls: {}, origin: 'described' }
 
 const frontId = computed(() => frontWindow(mirror.bench)?.id)
 useViewKeys('Bench', [
@@ -92,8 +91,7 @@ function leave(event: KeyboardEvent): void {
       <DeviceEditor
         v-if="described === null || describedDevice"
         :key="described ?? 'new'"
-        :device="describedDevice ?? blank"
-        :is-new="described === null"
+        :device="describedDevice"
         @close="described = undefined"
       />
       <div

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LateInput from '~/form/LateInput.vue'
 import { computed } from 'vue'
 import type { Change, Device } from '~~/core/bench'
 import { deviceKindWords, lampIndex, rangeInWords, valueInWords } from '~~/core/bench'
@@ -92,21 +93,21 @@ function reword({ lamp }: (typeof lamps.value)[number], part: { lit?: string; da
         /></label>
         <label
           >Lit says
-          <ElInput
+          <LateInput
             size="small"
             :model-value="entry.lamp.lit ?? ''"
             :placeholder="entry.control.kind === 'switch' ? entry.control.on : valueInWords(entry.control)"
             :aria-label="`What the lit lamp of ${entry.control.name} says`"
-            @change="reword(entry, { lit: $event })"
+            @update:model-value="reword(entry, { lit: $event })"
         /></label>
         <label
           >Dark says
-          <ElInput
+          <LateInput
             size="small"
             :model-value="entry.lamp.dark ?? ''"
             :placeholder="entry.control.kind === 'switch' ? entry.control.off : valueInWords(entry.control)"
             :aria-label="`What the dark lamp of ${entry.control.name} says`"
-            @change="reword(entry, { dark: $event })"
+            @update:model-value="reword(entry, { dark: $event })"
         /></label>
       </fieldset>
     </div>

@@ -3,17 +3,14 @@ import { idFrom } from '~/programs/programDraft'
 
 /** A device as its form holds it: its controls in a row, each with its id once it has one. */
 export interface DeviceDraft {
-  /** The version it was begun from. */
-  readonly version?: number
   readonly name: string
   readonly kind: Device['kind']
   readonly controls: readonly { readonly id: string; readonly control: Control }[]
 }
 
 /** What is described, and not what is so at the moment: values are unknown in it. */
-export function draftOfDevice({ name, kind, controls, version }: Device): DeviceDraft {
+export function draftOfDevice({ name, kind, controls }: Device): DeviceDraft {
   return {
-    ...(version === undefined ? {} : { version }),
     name,
     kind,
     controls: Object.entries(controls).map(([id, control]) => ({ id, control: { ...control, value: null } })),
@@ -41,9 +38,7 @@ export function readDevice(draft: DeviceDraft, before: Device, id: string): Devi
     const controlId = entry.id || idFrom(entry.control.name, controls)
     controls[controlId] = withValue(entry.control, before.controls[entry.id])
   }
-  const { version: _stands, ...rest } = before
-  const version = draft.version === undefined ? {} : { version: draft.version }
-  return { ...rest, ...version, id, name: draft.name, kind: draft.kind, controls }
+  return { ...before, id, name: draft.name, kind: draft.kind, controls }
 }
 
 function withValue(control: Control, before: Control | undefined): Control {

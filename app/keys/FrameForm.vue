@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { describeCondition } from '~~/core/conditions'
 import type { Condition } from '~~/core/conditions'
 import type { Frame, KeyRule } from '~~/core/levers'
 import { frameSchema } from '~~/core/levers'
 import ConditionFields from '~/conditions/ConditionFields.vue'
 import { freshCondition } from '~/conditions/conditionKinds'
+import IssueLine from '~/form/IssueLine.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
-import OvertakenBar from '~/live/OvertakenBar.vue'
-import { useKept } from '~/live/useKept'
+import EditorHead from '~/live/EditorHead.vue'
+import { useEditor } from '~/live/useEditor'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import RuleFields from './RuleFields.vue'
@@ -19,84 +20,59 @@ import { freshRule, ruleKinds } from './ruleKinds'
 const { frame, on, stateWords } = defineProps<{ frame: Frame; on: boolean; stateWords: string }>()
 const emit = defineEmits<{ gone: [] }>()
 
+interface FrameDraft {
+  name: string
+  rules: KeyRule[]
+  condition: Condition | null
+}
+
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
-const name = ref(frame.name)
-const begun = (from: Frame): { version: number; rules: KeyRule[]; condition: Condition | null } => ({
-  version: from.version ?? 1,
-  rules: from.rules ?? [],
-  condition: from.condition ?? null,
-})
-const { kept, isTouched, isOvertaken, restart, follow } = useKept(`keen-lever.frame.${frame.id}`, begun(frame))
-const rules = computed({
-  get: () => kept.value.rules,
-  set: (next) => {
-    kept.value = { ...kept.value, rules: next }
+const editor = useEditor<Frame, FrameDraft>({
+  key: `keen-lever.edit.frame.${frame.id}`,
+  subject: () => frame,
+  begun: (subject = frame) => ({
+    name: subject.name,
+    rules: subject.rules ?? [],
+    condition: subject.condition ?? null,
+  }),
+  issuesOf: ({ name, rules, condition }) => {
+    const parsed = frameSchema.safeParse({ ...frame, name: name.trim(), rules, ...(condition ? { condition } : {}) })
+    return (parsed.error?.issues ?? []).map(({ path, message }) => ({ path: path.map(String).join('.'), message }))
   },
+  save: ({ name, ...draft }, version) =>
+    callApi('editFrame', { id: frame.id, body: { version, name: name.trim(), ...draft } }),
+  saved: ({ name }) => {
+    notices.say(`Changed the keys of ${name}; in force at the next key.`, { label: 'Undo', act: actions.undo })
+  },
+})
+const rules = computed({
+  get: () => editor.draft.rules,
+  set: (next) => editor.alter({ rules: next }),
 })
 const condition = computed({
-  get: () => kept.value.condition,
-  set: (next) => {
-    kept.value = { ...kept.value, condition: next }
-  },
+  get: () => editor.draft.condition,
+  set: (next) => editor.alter({ condition: next }),
 })
-
-watch(
-  () => frame,
-  (now, before) => {
-    follow(begun(now))
-    if (name.value === before.name) name.value = now.name
-  },
-)
-
-const issues = computed(() => {
-  const parsed = frameSchema.safeParse({ ...frame, rules: rules.value })
-  return parsed.success
-    ? []
-    : parsed.error.issues.map((issue) => ({ path: issue.path.map(String).join('.'), message: issue.message }))
-})
-
-async function save(): Promise<void> {
-  if (issues.value.length > 0 || isOvertaken.value) return
-  const done = await notices.attempt(() =>
-    callApi('editFrame', {
-      id: frame.id,
-      body: { version: kept.value.version, rules: rules.value, condition: condition.value },
-    }),
-  )
-  if (!done) return
-  restart(begun(done))
-  notices.say(`Changed the keys of ${done.name}; in force at the next key.`, { label: 'Undo', act: actions.undo })
-}
-
-async function rename(): Promise<void> {
-  if (name.value.trim() === '') name.value = frame.name
-  else if (name.value.trim() !== frame.name)
-    await notices.attempt(() =>
-      callApi('editFrame', { id: frame.id, body: { version: frame.version, name: name.value.trim() } }),
-    )
-}
 
 async function remove(): Promise<void> {
-  const done = await notices.attempt(() => callApi('deleteFrame', { id: frame.id }))
-  if (!done) return
-  notices.say('Deleted the frame.', { label: 'Undo', act: actions.undo })
-  emit('gone')
+  if (await editor.remove(() => callApi('deleteFrame', { id: frame.id }), `Deleted the frame ${frame.name}.`))
+    emit('gone')
 }
 </script>
 
 <template>
-  <form class="form" @submit.prevent="save">
-    <div class="head">
+  <form ref="form" class="form" @submit.prevent="editor.save">
+    <EditorHead :editor="editor" :what="`The frame ${frame.name}`" remove-word="Delete" @remove="remove">
       <ElInput
-        v-model="name"
+        :model-value="editor.draft.name"
         class="name"
         aria-label="Name of the frame"
-        @blur="rename"
-        @keydown.enter.prevent="rename"
+        :aria-invalid="editor.issueIn('name') !== undefined"
+        @update:model-value="editor.alter({ name: $event })"
       />
-      <label
+      <label class="check"
         ><ElSwitch
           :model-value="on"
           :aria-label="`Frame ${frame.name}`"
@@ -104,19 +80,8 @@ async function remove(): Promise<void> {
         />
         {{ stateWords }}</label
       >
-      <span class="gap" />
-      <ElButton @click="remove"> Delete </ElButton>
-      <ElButton v-if="isTouched" @click="restart(begun(frame))"> Discard </ElButton>
-      <ElButton type="primary" native-type="submit" :disabled="!isTouched || isOvertaken || issues.length > 0">
-        Save
-      </ElButton>
-    </div>
-    <OvertakenBar
-      v-if="isOvertaken"
-      :what="`The frame ${frame.name}`"
-      @theirs="restart(begun(frame))"
-      @mine="restart(begun(frame), { ...kept, version: frame.version ?? 1 })"
-    />
+    </EditorHead>
+    <IssueLine :issue="editor.issueIn('name')" />
     <section>
       <label class="check"
         ><ElSwitch
@@ -137,7 +102,7 @@ async function remove(): Promise<void> {
         :key="rule.id"
         :model-value="rule"
         :label="`Rule ${i + 1}`"
-        :issue="issues.find((issue) => issue.path.startsWith(`rules.${i}.`))?.message"
+        :issue="editor.issues.find((issue) => issue.path.startsWith(`rules.${i}.`))?.message"
         @update:model-value="rules = rules.with(i, $event)"
         @remove="rules = rules.toSpliced(i, 1)"
       />
@@ -169,12 +134,6 @@ async function remove(): Promise<void> {
   border-left: 1px solid var(--line);
   background: var(--surface);
 }
-.head {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-}
-.head label,
 .check {
   display: flex;
   gap: 8px;
@@ -182,9 +141,6 @@ async function remove(): Promise<void> {
 }
 .name {
   width: 220px;
-}
-.gap {
-  flex: 1;
 }
 .form section {
   display: grid;

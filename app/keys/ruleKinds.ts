@@ -1,5 +1,5 @@
 import type { KeyRule } from '~~/core/levers'
-import { partId } from '~/levers/useLeverDraft'
+import { partId } from '~/levers/leverDraft'
 
 export const ruleKinds: readonly { kind: KeyRule['kind']; label: string }[] = [
   { kind: 'remap', label: 'Another key' },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LateInput from '~/form/LateInput.vue'
 import { computed } from 'vue'
 import { FEEDBACKS, feedbackWords, lampOf, USUAL_FEEDBACK } from '~~/core/levers'
 import { natureOf, natureWords } from '~~/core/steps'
@@ -71,14 +72,14 @@ function makeUsual(feedback: Feedback): void {
         <span class="soft cut">{{ shown?.words }}</span>
       </div>
       <div v-if="draft.lamp" class="line">
-        <ElInput
+        <LateInput
           v-for="part in ['lit', 'dark'] as const"
           :key="part"
           size="small"
           :model-value="draft.lamp[part] ?? ''"
           :placeholder="`What it says when ${part}`"
           :aria-label="`What the lamp says when ${part}`"
-          @change="reword(part, $event)"
+          @update:model-value="reword(part, $event)"
         />
       </div>
     </FormField>

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { suggestChords } from '~~/core/clash'
 import type { WayOut } from '~~/core/clash'
-import type { Lever } from '~~/core/levers'
-import type { ApiIssue } from '~~/contract'
-import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import type { Lever, LeverDraft } from '~~/core/levers'
+import ChoiceField from '~/form/ChoiceField.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import TextField from '~/form/TextField.vue'
 import IconField from '~/icons/IconField.vue'
-import { ApiRefusal, callApi } from '~/live/callApi'
+import { callApi } from '~/live/callApi'
+import EditorButtons from '~/live/EditorButtons.vue'
 import OvertakenBar from '~/live/OvertakenBar.vue'
+import { useEditor } from '~/live/useEditor'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
@@ -17,14 +20,13 @@ import CommandPreview from '~/steps/CommandPreview.vue'
 import StepFields from '~/steps/StepFields.vue'
 import { useViewKeys } from '~/page/useViewKeys'
 import AliasField from './AliasField.vue'
-import FormField from '~/form/FormField.vue'
 import FeedbackFields from './FeedbackFields.vue'
 import InterlockField from './InterlockField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
 import ScopeField from './ScopeField.vue'
 import TriggerFields from '~/keys/TriggerFields.vue'
 import { useClashIndex } from '~/keys/useClashIndex'
-import { startFrom, useLeverDraft } from './useLeverDraft'
+import { draftOf, emptyDraft, issuesOfDraft, startFrom } from './leverDraft'
 
 const { id, lever } = defineProps<{ id: string; lever: Lever | undefined }>()
 
@@ -32,17 +34,25 @@ const mirror = useMirror()
 const notices = useNotices()
 const router = useRouter()
 const route = useRoute()
-const { kept, isTouched, wasRestored, issues, rebase, forget } = useLeverDraft(
-  id,
-  lever,
-  mirror.frames,
-  startFrom(route.query),
-)
-const draft = computed(() => kept.value.draft)
-const isSaving = ref(false)
-const wasTried = ref(false)
-const refused = ref<readonly ApiIssue[]>([])
-const restored = ref(wasRestored)
+const editor = useEditor<Lever, LeverDraft>({
+  key: `keen-lever.draft.${id}`,
+  subject: () => lever,
+  begun: (subject) => (subject ? draftOf(subject) : emptyDraft(mirror.frames, startFrom(route.query))),
+  issuesOf: issuesOfDraft,
+  save: (draft, version) =>
+    lever
+      ? callApi('editLever', { id: lever.id, body: { ...draft, version } })
+      : callApi('createLever', { body: draft }),
+  saved: (saved) => {
+    editor.forget()
+    notices.say(`Saved ${saved.plate} ${saved.name}.`)
+    void router.push('/levers')
+  },
+})
+const { issueOf } = editor
+const draft = computed(() => editor.draft)
+/** Throwing a draft away leaves the editor. */
+const leaving = computed(() => ({ ...editor, discard }))
 
 const plate = computed(() => lever?.plate ?? (mirror.levers.at(-1)?.plate ?? 0) + 1)
 const preview = computed<Lever>(() => ({
@@ -69,7 +79,6 @@ const suggestions = computed(() => {
     count: 4,
   })
 })
-const isStale = computed(() => lever !== undefined && lever.version !== kept.value.baseVersion)
 
 useViewKeys('Editing a lever', [
   { keys: 'Ctrl+S', does: 'saves' },
@@ -77,44 +86,6 @@ useViewKeys('Editing a lever', [
   { keys: 'Enter', does: 'in an argument: adds one after it' },
   { keys: 'Alt+Up', does: 'in an argument: moves it up; Alt+Down moves it down' },
 ])
-
-/** What is wrong with a field: said once saving was tried, or at once where the field holds something. */
-function issueOf(path: string): string | undefined {
-  const own = issues.value.find((issue) => issue.path === path)
-  const fromServer = refused.value.find((issue) => issue.path === path)
-  const isEmptyField = own && /^(Give|Choose|Name|Say|No key)/.test(own.message)
-  return (own && (wasTried.value || !isEmptyField) ? own.message : undefined) ?? fromServer?.message
-}
-
-async function save(): Promise<void> {
-  wasTried.value = true
-  refused.value = []
-  if (isSaving.value || issues.value.length > 0) {
-    document.querySelector<HTMLElement>('.editor-form [aria-invalid="true"]')?.focus()
-    return
-  }
-  isSaving.value = true
-  try {
-    const saved = lever
-      ? await callApi('editLever', { id: lever.id, body: { ...draft.value, version: kept.value.baseVersion } })
-      : await callApi('createLever', { body: draft.value })
-    forget()
-    notices.say(`Saved ${saved.plate} ${saved.name}.`)
-    await router.push('/levers')
-  } catch (error) {
-    if (!(error instanceof ApiRefusal)) throw error
-    refused.value = error.issues
-    notices.show({ text: error.message, tone: 'fault' })
-  } finally {
-    isSaving.value = false
-  }
-}
-
-/** Goes on from what the other tab saved: with its content, or with what stands here. */
-function catchUp(keepMine: boolean): void {
-  if (lever) rebase(lever, keepMine)
-  refused.value = []
-}
 
 /** Several values of one option are no lever, but one variant each. */
 function offerVariants(stepId: string, name: string, values: string[]): void {
@@ -137,25 +108,19 @@ function offerVariants(stepId: string, name: string, values: string[]): void {
 
 /** A way out of a clash alters the draft; switching a frame is done at once. */
 function takeWay(way: WayOut): void {
-  if ('patch' in way) kept.value = { ...kept.value, draft: { ...draft.value, ...way.patch } }
+  if ('patch' in way) editor.alter(way.patch)
   else void notices.attempt(() => callApi('editFrame', { id: way.frameOn, body: { on: true } }))
 }
 
 function discard(): void {
-  forget()
+  editor.forget()
   void router.push('/levers')
 }
 
 useEventListener(window, 'keydown', (event) => {
-  if (event.ctrlKey && event.key.toLowerCase() === 's') {
-    event.preventDefault()
-    void save()
-  } else if (
-    event.key === 'Escape' &&
-    !event.defaultPrevented &&
-    !document.activeElement?.closest('.el-select, [data-captures-keys], [role="combobox"]')
-  )
-    void router.push('/levers')
+  if (event.key !== 'Escape' || event.defaultPrevented) return
+  if (document.activeElement?.closest('.el-select, [data-captures-keys], [role="combobox"]')) return
+  void router.push('/levers')
 })
 </script>
 
@@ -164,29 +129,26 @@ useEventListener(window, 'keydown', (event) => {
     <header class="view-head">
       <NumberPlate :plate="plate" :steps="draft.steps" />
       <h1>{{ lever ? `Edit ${lever.name}` : 'New lever' }}</h1>
-      <span v-if="restored && isTouched" class="soft" role="status"
-        >This is your draft from before, not saved yet.</span
-      >
-      <span class="gap" />
-      <ElButton @click="discard">
-        {{ isTouched ? 'Discard' : 'Cancel' }}
-      </ElButton>
-      <ElButton type="primary" :loading="isSaving" @click="save"> Save </ElButton>
+      <EditorButtons :editor="leaving">
+        <ElButton v-if="!editor.isTouched" @click="discard"> Cancel </ElButton>
+      </EditorButtons>
     </header>
     <div class="view-body">
-      <form class="editor-form" @submit.prevent="save">
-        <OvertakenBar v-if="isStale" what="This lever" @theirs="catchUp(false)" @mine="catchUp(true)" />
-        <FormField label="Name" :issue="issueOf('name')">
-          <template #default="{ fieldId, invalid }">
-            <ElInput
-              :id="fieldId"
-              v-model="draft.name"
-              autofocus
-              :aria-invalid="invalid"
-              placeholder="What it does, in a few words"
-            />
-          </template>
-        </FormField>
+      <form ref="form" class="editor-form" @submit.prevent="editor.save">
+        <OvertakenBar
+          v-if="editor.isOvertaken"
+          what="This lever"
+          @theirs="editor.takeTheirs()"
+          @mine="editor.keepMine()"
+        />
+        <IssueLine :issue="editor.refusal || undefined" />
+        <TextField
+          v-model="draft.name"
+          label="Name"
+          autofocus
+          placeholder="What it does, in a few words"
+          :issue="issueOf('name')"
+        />
         <IconField v-model="draft.icon" :steps="draft.steps" />
         <p v-if="lever?.variant" class="soft">
           A variant of {{ patternName }}. What you change here stays its own; all else follows the pattern.
@@ -206,23 +168,16 @@ useEventListener(window, 'keydown', (event) => {
           :lever-id="lever?.id"
           :issue="issueOf('interlock.otherwise.leverId')"
         />
-        <FeedbackFields :model-value="draft" @update:model-value="kept = { ...kept, draft: $event }" />
+        <FeedbackFields :model-value="draft" @update:model-value="editor.draft = $event" />
         <div class="pair">
-          <FormField label="Frame">
-            <template #default="{ fieldId }">
-              <ChoiceSelect
-                :id="fieldId"
-                v-model="draft.frameId"
-                label="Frame"
-                :options="
-                  mirror.frames.map((frame) => ({
-                    value: frame.id,
-                    name: frame.on ? frame.name : `${frame.name} (off)`,
-                  }))
-                "
-              />
-            </template>
-          </FormField>
+          <ChoiceField
+            v-model="draft.frameId"
+            label="Frame"
+            :issue="issueOf('frameId')"
+            :options="
+              mirror.frames.map((frame) => ({ value: frame.id, name: frame.on ? frame.name : `${frame.name} (off)` }))
+            "
+          />
           <AliasField v-model="draft.aliases" :issue="issueOf('aliases')" />
         </div>
         <div class="pair">
@@ -248,7 +203,7 @@ useEventListener(window, 'keydown', (event) => {
           :frame-id="draft.frameId"
           lines
         />
-        <RehearsalPanel v-if="issues.every((issue) => !issue.path.startsWith('steps'))" :lever="preview" />
+        <RehearsalPanel v-if="editor.issues.every((issue) => !issue.path.startsWith('steps'))" :lever="preview" />
         <p v-else class="soft">
           Once the steps are filled in, this shows what the program will get and what a pull would change.
         </p>
@@ -258,9 +213,6 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.gap {
-  flex: 1;
-}
 .editor-form {
   overflow: auto;
   padding: 14px 16px 24px;

@@ -5,6 +5,7 @@ import { countOf } from '~~/core/names'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useUndo } from '~/live/useUndo'
 import { toldBy } from './toldBy'
 
 type WithoutLevers<T> = T extends unknown ? Omit<T, 'levers'> : never
@@ -18,6 +19,7 @@ export function useLeverActions() {
   const mirror = useMirror()
   const notices = useNotices()
   const router = useRouter()
+  const { undo, redo } = useUndo()
 
   async function pull(lever: Lever, source: RunAnswer['source'] = 'button'): Promise<void> {
     const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source } }))
@@ -92,14 +94,6 @@ export function useLeverActions() {
 
   async function switchFrame(frameId: string, on: boolean): Promise<void> {
     await notices.attempt(() => callApi('editFrame', { id: frameId, body: { on } }))
-  }
-
-  async function undo(): Promise<void> {
-    await notices.attempt(() => callApi('undo'))
-  }
-
-  async function redo(): Promise<void> {
-    await notices.attempt(() => callApi('redo'))
   }
 
   function edit(lever: Lever): void {

@@ -13,8 +13,6 @@ export function useKept<T>(key: string, fresh: T) {
   const kept = ref(stored ? (JSON.parse(stored) as T) : copyOf(fresh)) as Ref<T>
   const isTouched = computed(() => canonicalJson(kept.value) !== began.value)
   const wasRestored = isTouched.value
-  /** What it began with has been altered elsewhere since. */
-  const isOvertaken = ref(false)
   const stopKeeping = watch(
     kept,
     (value) => {
@@ -27,18 +25,9 @@ export function useKept<T>(key: string, fresh: T) {
   /** Begins again from this, unaltered or with what is to stand in its place. */
   function restart(from: T, to: T = from): void {
     began.value = canonicalJson(from)
-    isOvertaken.value = false
     kept.value = copyOf(to)
-  }
-
-  /**
-   * What it began with is now this: goes along where nothing was typed, else nothing typed is lost and the user is to
-   * be asked.
-   */
-  function follow(from: T): void {
-    if (canonicalJson(from) === began.value) return
-    if (isTouched.value && canonicalJson(from) !== canonicalJson(kept.value)) isOvertaken.value = true
-    else restart(from)
+    // At once, as whoever holds it may be gone before it is watched again.
+    if (!isTouched.value) sessionStorage.removeItem(key)
   }
 
   /** It was saved or thrown away. */
@@ -47,7 +36,7 @@ export function useKept<T>(key: string, fresh: T) {
     sessionStorage.removeItem(key)
   }
 
-  return { kept, isTouched, isOvertaken, wasRestored, restart, follow, forget }
+  return { kept, isTouched, wasRestored, restart, forget }
 }
 
 /** A copy of plain data that shares nothing with it, be it observed or not. */

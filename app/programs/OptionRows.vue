@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { ProgramOption } from '~~/core/command'
 import { WINDOW_PARTS } from '~~/core/command'
-import AddButton from '~/form/AddButton.vue'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IssueLine from '~/form/IssueLine.vue'
+import LateInput from '~/form/LateInput.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
+import RowsField from '~/form/RowsField.vue'
 import { emptyOption, joinList, readSource, splitList, writeSource } from './programDraft'
 
 /** The options a program knows, one a row. */
@@ -46,20 +47,18 @@ function setValues(index: number, text: string): void {
 </script>
 
 <template>
-  <fieldset>
-    <legend>
-      Options
-      <span class="soft"
-        >values: <code>red, dome</code>, or <code>list profiles</code>, or <code>folders below ${captures}</code></span
-      >
-    </legend>
-    <div v-for="(option, i) in options" :key="i" class="option">
-      <ElInput
+  <RowsField legend="Options" add-word="Option" @add="options = [...options, emptyOption()]">
+    <template #hint
+      >values: <code>red, dome</code>, or <code>list profiles</code>, or
+      <code>folders below ${captures}</code></template
+    >
+    <div v-for="(option, i) in options" :key="i" class="part option">
+      <LateInput
         :model-value="joinList(option.names)"
         class="mono"
         :aria-label="`Names of option ${i + 1}`"
         spellcheck="false"
-        @change="alter(i, { names: splitList($event) })"
+        @update:model-value="alter(i, { names: splitList($event) })"
       />
       <ChoiceSelect
         :model-value="formOf(option)"
@@ -72,14 +71,14 @@ function setValues(index: number, text: string): void {
           })
         "
       />
-      <ElInput
+      <LateInput
         :model-value="writeSource(option.source) || joinList(option.choices)"
         class="mono"
         :disabled="option.value === 'none'"
         :aria-label="`Values of option ${i + 1}`"
         placeholder="anything"
         spellcheck="false"
-        @change="setValues(i, $event)"
+        @update:model-value="setValues(i, $event)"
       />
       <ChoiceSelect
         :model-value="effectOf(option)"
@@ -96,38 +95,11 @@ function setValues(index: number, text: string): void {
       <RemoveButton :label="`Remove option ${i + 1}`" @click="options = options.toSpliced(i, 1)" />
       <IssueLine :issue="issueOf(String(i))" />
     </div>
-    <AddButton @click="options = [...options, emptyOption()]"> Option </AddButton>
-  </fieldset>
+  </RowsField>
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-  min-width: 0;
-}
-legend {
-  font: 600 14px var(--engraved);
-  padding: 0 0 4px;
-}
-legend .soft {
-  font: 400 13px var(--plain);
-}
 .option {
-  display: grid;
   grid-template-columns: 140px 120px minmax(0, 1.2fr) 150px minmax(0, 1fr) 28px;
-  gap: 6px;
-  align-items: center;
-  width: 100%;
-}
-.option .el-button {
-  padding: 0;
-}
-.option p {
-  grid-column: 1 / -1;
 }
 </style>

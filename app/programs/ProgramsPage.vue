@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Program } from '~~/core/bench'
+import { countOf } from '~~/core/names'
 import SetIcon from '~/icons/SetIcon.vue'
 import { useMirror } from '~/live/useMirror'
 import { useViewKeys } from '~/page/useViewKeys'
 import IconPlus from '~icons/tabler/plus'
 import ProgramEditor from './ProgramEditor.vue'
-import { emptyProgram } from './programDraft'
 
 /** The programs of the bench, and how each reads its arguments. */
 const mirror = useMirror()
@@ -32,7 +32,6 @@ const shown = computed(() => {
 const chosen = computed<Program | undefined>(() =>
   isNew.value ? undefined : (mirror.bench.programs[chosenId.value ?? ''] ?? shown.value[0]),
 )
-const fresh = computed(() => emptyProgram())
 
 function choose(program: Program | undefined): void {
   isNew.value = false
@@ -61,7 +60,7 @@ function saved(program: Program | undefined): void {
         placeholder="Filter by name, path or category"
         aria-label="Filter the programs"
       />
-      <span class="soft" role="status">{{ shown.length }} programs</span>
+      <span class="soft" role="status">{{ countOf(shown.length, 'program') }}</span>
       <span class="gap" />
       <ElButton type="primary" @click="isNew = true"> <IconPlus class="icon" /> Describe a program </ElButton>
     </header>
@@ -90,13 +89,7 @@ function saved(program: Program | undefined): void {
         </div>
         <p v-if="shown.length === 0" class="empty">No program has “{{ filter }}” in its name, path or categories.</p>
       </div>
-      <ProgramEditor
-        v-if="isNew || chosen"
-        :key="isNew ? 'new' : chosen!.id"
-        :program="isNew ? fresh : chosen!"
-        :is-new="isNew"
-        @saved="saved"
-      />
+      <ProgramEditor v-if="isNew || chosen" :key="isNew ? 'new' : chosen!.id" :program="chosen" @saved="saved" />
     </div>
   </section>
 </template>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { nextTick, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { choicesOf, writePath } from '~~/core/bench'
+import { choicesOf } from '~~/core/bench'
 import type { Program } from '~~/core/bench'
-import { freshOption, stripQuotes, writePart } from '~~/core/command'
+import { stripQuotes, writePart } from '~~/core/command'
 import type { ArgumentPart, ProgramOption } from '~~/core/command'
 import type { Step, StepFinding } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
-import AddButton from '~/form/AddButton.vue'
 import IssueLine from '~/form/IssueLine.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
 import { useMirror } from '~/live/useMirror'
 import IconGrip from '~icons/tabler/grip-vertical'
+import ArgumentOffers from './ArgumentOffers.vue'
 import FindingLines from './FindingLines.vue'
 import ResolvedText from './ResolvedText.vue'
 import { argsOf, firstArgument, freshRow, rowsOf } from './argumentRows'
@@ -43,7 +43,6 @@ const emit = defineEmits<{ mend: [step: Step]; several: [name: string, values: s
 const mirror = useMirror()
 const list = ref<HTMLElement>()
 const rows = ref<ArgumentRow[]>(rowsOf(args.value, program))
-const chosen = ref<string[]>([])
 
 watch(
   [args, () => program],
@@ -123,71 +122,22 @@ function paste(event: ClipboardEvent, index: number): void {
   retext(index, stripQuotes(pasted))
 }
 
-const options = computed(() => program?.arguments.options ?? [])
+/** Values that a program reports or finds on the bench, by which an option's value is chosen; undefined for any text. */
 const known = (option: ProgramOption) => (program ? choicesOf(option, program, mirror.bench) : undefined)
 
-interface Group {
-  readonly id: string
-  readonly name: string
-  readonly option?: ProgramOption
-  readonly choices: readonly { readonly value: string; readonly name: string; readonly detail: string }[]
-}
-/** What can be chosen by its name: values that the program reports or finds on the bench, and files. */
-const groups = computed<Group[]>(() => {
-  if (!program) return []
-  const fromOptions = options.value.flatMap((option): Group[] =>
-    option.source ? [{ id: option.names[0]!, name: option.names[0]!, option, choices: known(option) ?? [] }] : [],
-  )
-  const fromPlaces = program.arguments.positionals.flatMap((positional, i): Group[] =>
-    positional.source
-      ? [{ id: `place-${i}`, name: positional.role, choices: choicesOf(positional, program, mirror.bench) ?? [] }]
-      : [],
-  )
-  return [...fromOptions, ...fromPlaces].filter((group) => group.choices.length > 0)
-})
-
-function addOption(name: string): void {
-  const option = options.value.find((entry) => entry.names[0] === name)
-  if (option) add(rows.value.length - 1, freshOption(option, known(option)?.[0]?.value ?? ''))
-}
-
-/**
- * Adds what was chosen by name: files one after the other, a value in its option; several values of one option make
- * variants.
- */
-function addChosen(): void {
+/** Adds parts at the end; one of an option that stands already and cannot stand twice takes its place. */
+function take(parts: readonly ArgumentPart[]): void {
   let next = [...rows.value]
-  for (const group of groups.value) {
-    const picked = group.choices
-      .filter((choice) => chosen.value.includes(`${group.id}\0${choice.value}`))
-      .map((choice) => choice.value)
-    const { option } = group
-    if (!option)
-      next.push(...picked.map((path) => freshRow({ kind: 'raw', text: writePath(path, mirror.bench.folders) })))
-    else if (picked.length > 1 && !option.repeatable) emit('several', group.name, picked)
-    else {
-      for (const value of picked) {
-        const part = freshOption(option, value)
-        const standing = next.findIndex((row) => row.part.kind === 'option' && row.part.option === option)
-        next =
-          standing < 0 || option.repeatable
-            ? [...next, freshRow(part)]
-            : next.with(standing, { ...next[standing]!, part })
-      }
-    }
+  for (const part of parts) {
+    const standing =
+      part.kind === 'option' && !part.option.repeatable
+        ? next.findIndex((row) => row.part.kind === 'option' && row.part.option === part.option)
+        : -1
+    next = standing < 0 ? [...next, freshRow(part)] : next.with(standing, { ...next[standing]!, part })
   }
-  chosen.value = []
   set(next)
   recompose()
 }
-
-const takes = computed(() =>
-  (program?.arguments.positionals ?? [])
-    .map((positional) =>
-      positional.endings ? `${positional.role} (${positional.endings.join(', ')})` : positional.role,
-    )
-    .join('; '),
-)
 
 /** Findings and schema issues of the arguments of one row. */
 function findingsOf(index: number): readonly StepFinding[] {
@@ -264,61 +214,14 @@ function findingsOf(index: number): readonly StepFinding[] {
         </div>
       </li>
     </VueDraggable>
-    <div class="offers">
-      <AddButton @click="add(rows.length - 1)">
-        {{ label }}
-      </AddButton>
-      <ElSelect
-        v-if="options.length > 0"
-        :model-value="''"
-        size="small"
-        filterable
-        class="add"
-        placeholder="Add an option"
-        :aria-label="`Add an option to the ${label.toLowerCase()}s`"
-        @update:model-value="addOption"
-      >
-        <ElOption
-          v-for="option in options"
-          :key="option.names[0]!"
-          :value="option.names[0]!"
-          :label="option.names.join(' ')"
-        >
-          <span class="choice"
-            ><code>{{ option.names[0] }}</code> <span class="soft">{{ option.help }}</span></span
-          >
-        </ElOption>
-      </ElSelect>
-      <template v-if="groups.length > 0">
-        <ElSelect
-          v-model="chosen"
-          size="small"
-          multiple
-          filterable
-          collapse-tags
-          class="by-name"
-          placeholder="Choose by name"
-          :aria-label="`Choose ${label.toLowerCase()}s by name`"
-        >
-          <ElOptionGroup v-for="group in groups" :key="group.id" :label="group.name">
-            <ElOption
-              v-for="choice in group.choices"
-              :key="choice.value"
-              :value="`${group.id}\0${choice.value}`"
-              :label="choice.name"
-            >
-              <span class="choice"
-                >{{ choice.name }} <code class="soft">{{ choice.detail }}</code></span
-              >
-            </ElOption>
-          </ElOptionGroup>
-        </ElSelect>
-        <ElButton v-if="chosen.length > 0" size="small" type="primary" @click="addChosen">
-          Add {{ chosen.length }}
-        </ElButton>
-      </template>
-      <span v-if="takes" class="soft">Takes {{ takes }}.</span>
-    </div>
+    <ArgumentOffers
+      :program="program"
+      :label="label"
+      @row="add(rows.length - 1)"
+      @option="add(rows.length - 1, $event)"
+      @parts="take"
+      @several="(name, chosen) => emit('several', name, chosen)"
+    />
   </fieldset>
 </template>
 
@@ -376,30 +279,6 @@ ol {
 }
 .below:empty {
   display: none;
-}
-.choice {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-}
-.choice code {
-  font-size: 12px;
-}
-.offers {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-  padding-left: 24px;
-}
-.offers .el-button {
-  margin: 0;
-}
-.add {
-  width: 150px;
-}
-.by-name {
-  width: 190px;
 }
 .argument :deep(.mono .el-input__inner),
 .option :deep(.el-select__wrapper) {

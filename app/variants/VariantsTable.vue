@@ -3,14 +3,10 @@ import { countOf } from '~~/core/names'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRefs } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { describeClash } from '~~/core/clash'
 import { parseChord } from '~~/core/keys'
 import type { Lever, LeverIcon } from '~~/core/levers'
 import { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from '~~/core/variants'
 import type { VariantColumn } from '~~/core/variants'
-import ChoiceSelect from '~/form/ChoiceSelect.vue'
-import IssueLine from '~/form/IssueLine.vue'
-import RemoveButton from '~/form/RemoveButton.vue'
 import { ApiRefusal, callApi } from '~/live/callApi'
 import { useKept } from '~/live/useKept'
 import { useMirror } from '~/live/useMirror'
@@ -19,8 +15,10 @@ import { useLeverActions } from '~/levers/useLeverActions'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { useViewKeys } from '~/page/useViewKeys'
 import IconPlus from '~icons/tabler/plus'
-import { columnHead, readCsv } from './readCsv'
+import { columnHead } from './readCsv'
 import type { DraftRow } from './readCsv'
+import PasteRows from './PasteRows.vue'
+import VariantRow from './VariantRow.vue'
 
 /** One row for each variant, one column for each part that differs; all is checked before anything is made. */
 const { pattern } = defineProps<{ pattern: Lever }>()
@@ -42,7 +40,6 @@ const { kept, isTouched, wasRestored, forget } = useKept(`keen-lever.variants.${
   csv: '',
 })
 const { rows, template, firstChord, csv } = toRefs(kept.value)
-const csvProblems = ref<readonly string[]>([])
 const isPasting = ref(false)
 const isSaving = ref(false)
 const wasTried = ref(false)
@@ -55,14 +52,6 @@ useViewKeys('Variants', [
 
 function add(part: Partial<DraftRow> = {}): void {
   rows.value = [...rows.value, { id: ++count, name: '', chord: '', icon: '', cells: {}, ...part }]
-}
-
-function alter(index: number, part: Partial<DraftRow>): void {
-  rows.value = rows.value.with(index, { ...rows.value[index]!, ...part })
-}
-
-function setCell(index: number, column: VariantColumn, text: string): void {
-  alter(index, { cells: { ...rows.value[index]!.cells, [column.id]: text } })
 }
 
 /** Names by the template for rows that have none, or for all; made distinct among themselves and from what is there. */
@@ -102,15 +91,10 @@ function giveChords(): void {
     notices.say(`${chords.value.length} free chords from ${firstChord.value} on; ${without} rows have none.`)
 }
 
-function takeCsv(): void {
-  const reading = readCsv(csv.value, columns.value)
-  csvProblems.value = reading.problems
-  if (reading.problems.length > 0) return
-  const used = columns.value
-    .filter((column) => reading.rows.some((row) => row.cells[column.id] !== undefined))
-    .map((column) => column.id)
+function takeRows(read: readonly Partial<DraftRow>[]): void {
+  const used = columns.value.filter(({ id }) => read.some((row) => row.cells?.[id] !== undefined)).map(({ id }) => id)
   shownIds.value = [...new Set([...shownIds.value, ...used])]
-  for (const row of reading.rows) add(row)
+  for (const row of read) add(row)
   nameRows(false)
   csv.value = ''
   isPasting.value = false
@@ -258,66 +242,17 @@ useEventListener(window, 'keydown', (event) => {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(row, i) in rows" :key="row.id">
-              <td>
-                <ElInput
-                  :model-value="row.name"
-                  :aria-label="`Name of row ${i + 1}`"
-                  :aria-invalid="issueOf(i, 'name') !== undefined"
-                  @update:model-value="alter(i, { name: $event })"
-                />
-                <IssueLine :issue="issueOf(i, 'name')" />
-              </td>
-              <td v-for="column in shown" :key="column.id">
-                <label v-if="column.kind === 'present'" class="present"
-                  ><ElCheckbox
-                    :model-value="(row.cells[column.id] ?? column.pattern) !== ''"
-                    :aria-label="`${column.key} in row ${i + 1}`"
-                    @update:model-value="setCell(i, column, $event ? column.pattern : '')"
-                /></label>
-                <ChoiceSelect
-                  v-else-if="column.choices"
-                  :model-value="row.cells[column.id] ?? column.pattern"
-                  filterable
-                  allow-create
-                  :label="`${column.key} of row ${i + 1}`"
-                  :options="column.choices"
-                  @update:model-value="setCell(i, column, $event)"
-                />
-                <ElInput
-                  v-else
-                  :model-value="row.cells[column.id] ?? column.pattern"
-                  class="mono"
-                  :aria-label="`${column.key} of row ${i + 1}`"
-                  @update:model-value="setCell(i, column, $event)"
-                />
-              </td>
-              <td>
-                <ElInput
-                  :model-value="row.icon"
-                  placeholder="as pattern"
-                  :aria-label="`Icon of row ${i + 1}`"
-                  @update:model-value="alter(i, { icon: $event })"
-                />
-              </td>
-              <td>
-                <ElInput
-                  :model-value="row.chord"
-                  class="mono"
-                  placeholder="none"
-                  :aria-label="`Chord of row ${i + 1}`"
-                  :aria-invalid="issueOf(i, 'chord') !== undefined || clashes[i]!.length > 0"
-                  @update:model-value="alter(i, { chord: $event })"
-                />
-                <IssueLine :issue="issueOf(i, 'chord')" />
-                <p v-for="(clash, j) in clashes[i]!.slice(0, 1)" :key="j" class="fault">
-                  {{ describeClash(clash) }}
-                </p>
-              </td>
-              <td>
-                <RemoveButton :label="`Remove row ${i + 1}`" @click="rows = rows.toSpliced(i, 1)" />
-              </td>
-            </tr>
+            <VariantRow
+              v-for="(row, i) in rows"
+              :key="row.id"
+              :model-value="row"
+              :columns="shown"
+              :place="i + 1"
+              :issues="{ name: issueOf(i, 'name'), chord: issueOf(i, 'chord') }"
+              :clash="clashes[i]![0]"
+              @update:model-value="rows = rows.with(i, $event)"
+              @remove="rows = rows.toSpliced(i, 1)"
+            />
           </tbody>
         </table>
         <p v-else class="soft none">
@@ -332,24 +267,7 @@ useEventListener(window, 'keydown', (event) => {
         </ElButton>
         <ElButton :aria-expanded="isPasting" @click="isPasting = !isPasting"> Paste CSV </ElButton>
       </div>
-      <div v-if="isPasting" class="paste">
-        <ElInput
-          v-model="csv"
-          type="textarea"
-          :rows="5"
-          aria-label="Rows as CSV"
-          :placeholder="`name,chord,${columns.slice(0, 2).map(columnHead).join(',')}\n…`"
-          spellcheck="false"
-        />
-        <ul v-if="csvProblems.length > 0" class="fault" role="alert">
-          <li v-for="problem in csvProblems" :key="problem">
-            {{ problem }}
-          </li>
-        </ul>
-        <div>
-          <ElButton type="primary" :disabled="csv.trim() === ''" @click="takeCsv"> Take these rows </ElButton>
-        </div>
-      </div>
+      <PasteRows v-if="isPasting" v-model="csv" :columns="columns" @rows="takeRows" />
     </div>
   </section>
 </template>
@@ -405,36 +323,13 @@ th {
   color: var(--ink-soft);
   padding: 2px 6px;
 }
-td {
-  padding: 3px 6px;
-  border-top: 1px solid var(--line);
-  vertical-align: top;
-  min-width: 110px;
-}
-td:first-child {
-  min-width: 340px;
-}
-td:last-child {
-  min-width: 0;
-  width: 36px;
-}
-.present {
-  display: flex;
-  height: 32px;
-  align-items: center;
-}
 .inline {
   margin: 0 4px;
 }
 .none {
   max-width: 640px;
 }
-.paste {
-  display: grid;
-  gap: 8px;
-}
-.mono :deep(.el-input__inner),
-.paste :deep(textarea) {
+.mono :deep(.el-input__inner) {
   font-family: var(--mono);
   font-size: 13px;
 }

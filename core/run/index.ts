@@ -1,5 +1,6 @@
-export { advanceHead, advanceRun, failHead, stopHead, stopRun } from './advanceRun'
-export type { Advance } from './advanceRun'
+export { advanceHead, advanceRun } from './advanceRun'
+export { failHead, stopHead, stopRun } from './breakOff'
+export type { Advance } from './entries'
 export { describeIssue, runIssue } from './issues'
 export type { RunFact } from './issues'
 export { changesOf, counted, rowOf, traceOf } from './log'

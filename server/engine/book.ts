@@ -128,7 +128,7 @@ export class Book implements BookState {
   }
 }
 
-function take<T extends { id: string; version: number }>(
+function take<T extends { id: string; version?: number }>(
   map: Map<string, T>,
   { id, after }: { id: string; after: T | null },
   delta: { changed: T[]; removed: string[] },
@@ -138,7 +138,7 @@ function take<T extends { id: string; version: number }>(
     map.set(id, after)
     delta.changed.push(after)
   } else {
-    goneVersions.set(id, map.get(id)?.version ?? 0)
+    goneVersions.set(id, map.get(id)?.version ?? 1)
     map.delete(id)
     delta.removed.push(id)
   }

@@ -4,10 +4,10 @@ import type { WindowMode } from '~~/core/bench'
 import { RUNNING_POLICIES, runningWords } from '~~/core/steps'
 import type { StepOf } from '~~/core/steps'
 import AddButton from '~/form/AddButton.vue'
-import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import ChoiceField from '~/form/ChoiceField.vue'
 import IssueLine from '~/form/IssueLine.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
-import FormField from '~/form/FormField.vue'
+import TextField from '~/form/TextField.vue'
 import { useMirror } from '~/live/useMirror'
 import ArgumentList from '../ArgumentList.vue'
 import CommandLineField from '../CommandLineField.vue'
@@ -86,56 +86,43 @@ function setEntry(at: number, part: { name?: string; value?: string }): void {
   />
   <FindingLines :findings="elsewhere" @mend="step = $event as OpenStep" />
   <div class="rest">
-    <FormField label="If it runs already">
-      <template #default="{ fieldId }">
-        <ChoiceSelect
-          :id="fieldId"
-          :model-value="step.whenRunning ?? 'program'"
-          label="What happens if it runs already"
-          :options="
-            RUNNING_POLICIES.map((policy) => ({
-              value: policy,
-              name: policy === 'program' ? defaultWords : runningWords[policy],
-            }))
-          "
-          @update:model-value="alter({ whenRunning: $event === 'program' ? undefined : $event })"
-        />
-      </template>
-    </FormField>
+    <ChoiceField
+      :model-value="step.whenRunning ?? 'program'"
+      label="If it runs already"
+      :options="
+        RUNNING_POLICIES.map((policy) => ({
+          value: policy,
+          name: policy === 'program' ? defaultWords : runningWords[policy],
+        }))
+      "
+      @update:model-value="alter({ whenRunning: $event === 'program' ? undefined : $event })"
+    />
     <UnsavedField
       v-if="step.whenRunning === 'reopen'"
       :model-value="step.unsaved ?? 'ask'"
       @update:model-value="alter({ unsaved: $event })"
     />
-    <FormField label="Window">
-      <template #default="{ fieldId }">
-        <ChoiceSelect
-          :id="fieldId"
-          :model-value="step.windowMode ?? ''"
-          :empty-values="[null, undefined]"
-          label="Window"
-          :options="windowChoices"
-          @update:model-value="alter({ windowMode: $event || undefined })"
-        />
-      </template>
-    </FormField>
-    <FormField label="Working directory" :issue="issueOf('workingDirectory')">
-      <template #default="{ fieldId }">
-        <ElInput
-          :id="fieldId"
-          :model-value="step.workingDirectory ?? ''"
-          class="mono"
-          placeholder="${home}"
-          spellcheck="false"
-          @update:model-value="alter({ workingDirectory: $event || undefined })"
-        />
-        <ResolvedText :text="step.workingDirectory ?? ''" :values="values" />
-        <FindingLines
-          :findings="findings.filter((finding) => finding.at === 'workingDirectory')"
-          @mend="step = $event as OpenStep"
-        />
-      </template>
-    </FormField>
+    <ChoiceField
+      :model-value="step.windowMode ?? ''"
+      label="Window"
+      :empty-values="[null, undefined]"
+      :options="windowChoices"
+      @update:model-value="alter({ windowMode: $event || undefined })"
+    />
+    <TextField
+      :model-value="step.workingDirectory ?? ''"
+      label="Working directory"
+      mono
+      placeholder="${home}"
+      :issue="issueOf('workingDirectory')"
+      @update:model-value="alter({ workingDirectory: $event || undefined })"
+    >
+      <ResolvedText :text="step.workingDirectory ?? ''" :values="values" />
+      <FindingLines
+        :findings="findings.filter((finding) => finding.at === 'workingDirectory')"
+        @mend="step = $event as OpenStep"
+      />
+    </TextField>
   </div>
   <div v-for="(entry, i) in environment" :key="i" class="entry">
     <ElInput

@@ -1,16 +1,8 @@
-import { computed } from 'vue'
 import { leverDraftSchema } from '~~/core/levers'
 import type { Frame, Lever, LeverDraft } from '~~/core/levers'
 import { stepSchema } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
-import type { ApiIssue } from '~~/contract'
-import { useKept } from '~/live/useKept'
-
-/** What is being edited, and from which version of the lever; kept by the browser until it is saved or thrown away. */
-export interface KeptDraft {
-  readonly baseVersion: number
-  draft: LeverDraft
-}
+import type { FieldIssue } from '~/live/useEditor'
 
 /** A short id for a part of a draft, unique enough within one lever. */
 export function partId(): string {
@@ -57,34 +49,13 @@ export function draftOf(lever: Lever): LeverDraft {
   return draft
 }
 
-/**
- * The draft of one lever (`new` for one that is not there yet), as the browser keeps it across views and reloads of the
- * tab.
- */
-export function useLeverDraft(id: string, lever: Lever | undefined, frames: readonly Frame[], start: DraftStart = {}) {
-  const begun = (from: Lever): KeptDraft => ({ baseVersion: from.version, draft: draftOf(from) })
-  const { kept, isTouched, wasRestored, restart, forget } = useKept<KeptDraft>(
-    `keen-lever.draft.${id}`,
-    lever ? begun(lever) : { baseVersion: 0, draft: emptyDraft(frames, start) },
-  )
-
-  /** Issues by the dotted path of their field. */
-  const issues = computed<ApiIssue[]>(() => {
-    const parsed = leverDraftSchema.safeParse(kept.value.draft)
-    if (parsed.success) return []
-    return parsed.error.issues.map((issue) => ({
-      code: issue.code,
-      path: issue.path.map(String).join('.'),
-      message: plainMessage(issue.path, issue.message),
-    }))
-  })
-
-  /** Goes on from what was saved elsewhere: with its content, or with what stands here. */
-  function rebase(newer: Lever, keepMine: boolean): void {
-    restart(begun(newer), keepMine ? { baseVersion: newer.version, draft: kept.value.draft } : undefined)
-  }
-
-  return { kept, isTouched, wasRestored, issues, rebase, forget }
+/** What is wrong with a draft, by field. */
+export function issuesOfDraft(draft: LeverDraft): FieldIssue[] {
+  const parsed = leverDraftSchema.safeParse(draft)
+  return (parsed.error?.issues ?? []).map((issue) => ({
+    path: issue.path.map(String).join('.'),
+    message: plainMessage(issue.path, issue.message),
+  }))
 }
 
 /** An id that was not chosen yet is an empty field to the user. */

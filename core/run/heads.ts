@@ -1,0 +1,28 @@
+import type { Stack } from './place'
+import type { Level, RunHead } from './schema'
+
+/** The head without what was only of the step that was under way. */
+export function settled(head: RunHead): RunHead {
+  const { progress: _p, hurried: _h, request: _r, isGated: _g, waitMs: _w, ...rest } = head
+  return { ...rest, question: null, wakeAtMs: null }
+}
+
+export function ended(head: RunHead, outcome: Exclude<RunHead['outcome'], 'none'>, nowMs: number): RunHead {
+  return { ...head, phase: 'ended', outcome, endedAtMs: nowMs }
+}
+
+export function isTryingAgain(stack: Stack): boolean {
+  return stack.at(-1)!.tries !== undefined
+}
+
+export function ready(head: RunHead, stack: Stack): RunHead {
+  return { ...head, phase: 'ready', stack }
+}
+
+export function waiting(head: RunHead, wakeAtMs: number, nowMs: number): RunHead {
+  return { ...head, phase: 'waiting', wakeAtMs, waitMs: Math.max(0, wakeAtMs - nowMs) }
+}
+
+export function untried({ tries: _tries, ...level }: Level): Level {
+  return level as Level
+}
