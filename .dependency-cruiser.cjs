@@ -13,7 +13,7 @@ const above = {
   desktop: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
   run: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
   resolve: ['levers', 'steps', 'bench', 'keys', 'result'],
-  clash: ['levers', 'bench', 'keys', 'result'],
+  clash: ['resolve', 'levers', 'bench', 'keys', 'result'],
   timing: ['resolve', 'levers', 'result'],
   search: [],
   settings: [],

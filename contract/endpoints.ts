@@ -215,6 +215,12 @@ export const endpoints = {
     answer: z.object({ run: runAnswerSchema, report: putBackReportSchema }),
     refusals: { ...missing, 409: 'It is still running, or was put back already.' },
   },
+  stopEverything: {
+    method: 'POST',
+    path: '/api/stop',
+    summary: 'Ends every run that has not ended, and lets go of every key that is held.',
+    answer: z.object({ stopped: z.number().int() }),
+  },
   readBench: { method: 'GET', path: '/api/bench', summary: 'The workstation as it stands.', answer: benchAnswerSchema },
   changeBench: {
     method: 'POST',

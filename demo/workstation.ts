@@ -145,6 +145,7 @@ const devices = [
     caps: onOff('Caps Lock', 'on', 'off', false),
     num: onOff('Num Lock', 'on', 'off', true),
   }),
+  device('dome-pad', 'Dome pad', 'keyboard', { light: onOff('Key light', 'on', 'off', false) }),
   device('flat-lamp', 'Flat-field lamp', 'lamp', {
     power: onOff('Power', 'lit', 'dark', false),
     brightness: level('Brightness', 10),

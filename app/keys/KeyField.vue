@@ -2,32 +2,26 @@
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IssueLine from '~/form/IssueLine.vue'
 import { computed, ref } from 'vue'
-import { KEYS, keyOfName, modifierOfCode } from '~~/core/keys'
+import { KEYS, keyOfName, MODIFIER_CODES, modifierOfCode } from '~~/core/keys'
 import { keyName } from '~~/core/levers'
 
 /** One key, modifiers included: pressed while “Press” is on, or chosen by its name. */
-const { label, issue = undefined } = defineProps<{ label: string; issue?: string }>()
+const {
+  label,
+  issue = undefined,
+  modifiersOnly = false,
+} = defineProps<{ label: string; issue?: string; modifiersOnly?: boolean }>()
 const code = defineModel<string>({ required: true })
 
 const isCapturing = ref(false)
-const modifiers = [
-  'ControlLeft',
-  'ControlRight',
-  'AltLeft',
-  'AltRight',
-  'ShiftLeft',
-  'ShiftRight',
-  'MetaLeft',
-  'MetaRight',
-]
-const all = computed(() => [...modifiers, ...KEYS.map((key) => key.code)])
+const all = computed(() => (modifiersOnly ? MODIFIER_CODES : [...MODIFIER_CODES, ...KEYS.map((key) => key.code)]))
 
 function capture(event: KeyboardEvent): void {
   if (!isCapturing.value) return
   event.preventDefault()
   event.stopPropagation()
   if (event.type !== 'keydown' || event.repeat) return
-  if (modifierOfCode(event.code) || keyOfName(event.code)) code.value = event.code
+  if (modifierOfCode(event.code) || (!modifiersOnly && keyOfName(event.code))) code.value = event.code
   isCapturing.value = false
 }
 </script>

@@ -6,7 +6,9 @@ import IssueLine from '~/form/IssueLine.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
 import { useMirror } from '~/live/useMirror'
 import ChordField from './ChordField.vue'
+import KeyboardChoice from './KeyboardChoice.vue'
 import KeyField from './KeyField.vue'
+import RepeatField from './RepeatField.vue'
 
 /** One rule as a sentence with its parts editable in place. */
 const { label, issue = undefined } = defineProps<{ label: string; issue?: string }>()
@@ -131,7 +133,52 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
         />
         <span>on pull the levers of this frame, by their numbers</span>
       </template>
+      <template v-if="rule.kind === 'one-shot'">
+        <KeyField
+          :model-value="rule.key"
+          modifiers-only
+          :label="`${label}: modifier`"
+          @update:model-value="set({ key: $event })"
+        />
+        <span>tapped by itself holds for the next key</span>
+      </template>
       <RemoveButton :label="`Remove ${label.toLowerCase()}`" @click="emit('remove')" />
+    </div>
+    <div class="more">
+      <label v-if="rule.kind === 'remap' || rule.kind === 'disable' || rule.kind === 'type'"
+        ><ElSwitch
+          size="small"
+          :model-value="rule.layer !== undefined"
+          :aria-label="`${label}: only while another key is held`"
+          @update:model-value="set({ layer: $event ? 'CapsLock' : undefined })" />
+        {{ rule.layer === undefined ? 'only while another key is held' : 'only while held:' }}
+        <KeyField
+          v-if="rule.layer !== undefined"
+          :model-value="rule.layer"
+          :label="`${label}: key that holds the layer`"
+          @update:model-value="set({ layer: $event })"
+      /></label>
+      <RepeatField
+        v-if="rule.kind === 'type'"
+        :model-value="rule.repeatMs"
+        :label="label"
+        @update:model-value="set({ repeatMs: $event })"
+      />
+      <label v-if="rule.kind === 'tap-hold'"
+        ><ElSwitch
+          size="small"
+          :model-value="rule.nested !== false"
+          :aria-label="`${label}: counts as held also when another key is pressed within it`"
+          @update:model-value="set({ nested: $event ? undefined : false })"
+        />
+        also when another key is pressed within it</label
+      >
+      <KeyboardChoice
+        v-if="rule.kind !== 'row'"
+        :model-value="rule.keyboard"
+        :label="`${label}: keyboard`"
+        @update:model-value="set({ keyboard: $event })"
+      />
     </div>
     <IssueLine :issue="issue" />
   </div>
@@ -143,6 +190,19 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
   flex-wrap: wrap;
   gap: 6px;
   align-items: center;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  padding-left: 12px;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.more label {
+  display: flex;
+  align-items: center;
+  gap: 6px;
 }
 .text {
   width: 140px;

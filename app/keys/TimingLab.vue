@@ -23,6 +23,7 @@ const notices = useNotices()
 const recordings = shallowRef<AnswerOf<'listRecordings'>>([])
 const sourceId = ref('trace:quick')
 const speed = ref(60)
+const isNested = ref(true)
 const codes = ref(['Space', 'KeyF', 'KeyA'])
 const outcomes = shallowRef<readonly TypingOutcome[]>([])
 const progress = ref<{ done: number; all: number }>()
@@ -81,6 +82,7 @@ function sweep(): void {
   worker.postMessage({
     events: events.value.map((event) => ({ ...event })),
     codes: [...codes.value],
+    nested: isNested.value,
   } satisfies SweepRequest)
 }
 
@@ -174,6 +176,10 @@ function takeProposal(): void {
           label="Keys to try"
           :options="candidates.map((code) => ({ value: code, name: keyName(code) }))"
         />
+        <label class="nested"
+          ><ElSwitch v-model="isNested" size="small" aria-label="Held also when another key is pressed within it" />
+          held also when another key is pressed within it</label
+        >
         <div class="actions">
           <ElButton type="primary" :disabled="codes.length === 0 || progress !== undefined" @click="sweep">
             Replay
@@ -232,6 +238,12 @@ function takeProposal(): void {
 </template>
 
 <style scoped>
+.nested {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin-top: 6px;
+}
 .lab {
   display: grid;
   grid-template-columns: 380px minmax(0, 1fr);

@@ -10,7 +10,9 @@ import { useMirror } from '~/live/useMirror'
 import { partId } from '~/levers/leverDraft'
 import ChordField from './ChordField.vue'
 import ClashList from './ClashList.vue'
+import KeyboardChoice from './KeyboardChoice.vue'
 import KeyField from './KeyField.vue'
+import RepeatField from './RepeatField.vue'
 import { changeTriggerKind, freshTrigger, triggerKinds } from './triggerKinds'
 
 /** The triggers of a lever of every kind, what they clash with, the ways out, and good free keys. */
@@ -49,8 +51,12 @@ const times: Partial<Record<Trigger['kind'], { field: string; words: string }>> 
   sequence: { field: 'gapMs', words: 'next within' },
   double: { field: 'gapMs', words: 'again within' },
   hold: { field: 'holdMs', words: 'held for' },
+  layer: { field: 'holdMs', words: 'a layer once held for' },
+  tap: { field: 'gapMs', words: 'again within' },
   together: { field: 'windowMs', words: 'within' },
 }
+const hasTime = (trigger: Trigger) =>
+  times[trigger.kind] !== undefined && (trigger.kind !== 'tap' || trigger.times === 2)
 </script>
 
 <template>
@@ -93,6 +99,24 @@ const times: Partial<Record<Trigger['kind'], { field: string; words: string }>> 
           :issue="issueOf(`triggers.${i}.key`)"
           @update:model-value="alter(i, { key: $event })"
         />
+        <div v-else-if="trigger.kind === 'tap'" class="taps">
+          <KeyField
+            :model-value="trigger.key"
+            modifiers-only
+            :label="`Tapped modifier ${i + 1}`"
+            :issue="issueOf(`triggers.${i}.key`)"
+            @update:model-value="alter(i, { key: $event })"
+          />
+          <ChoiceSelect
+            :model-value="String(trigger.times)"
+            :label="`How often modifier ${i + 1} is tapped`"
+            :options="[
+              { value: '1', name: 'once' },
+              { value: '2', name: 'twice' },
+            ]"
+            @update:model-value="alter(i, { times: $event === '2' ? 2 : 1 })"
+          />
+        </div>
         <template v-else-if="trigger.kind === 'together'">
           <KeyField
             v-for="(code, j) in trigger.keys"
@@ -106,7 +130,7 @@ const times: Partial<Record<Trigger['kind'], { field: string; words: string }>> 
       </div>
       <RemoveButton :label="`Remove chord ${i + 1}`" @click="triggers = triggers.toSpliced(i, 1)" />
       <div class="more">
-        <label v-if="times[trigger.kind]"
+        <label v-if="hasTime(trigger)"
           >{{ times[trigger.kind]!.words }}
           <ElInputNumber
             size="small"
@@ -119,6 +143,26 @@ const times: Partial<Record<Trigger['kind'], { field: string; words: string }>> 
           />
           ms</label
         >
+        <label v-if="trigger.kind === 'hold'"
+          ><ElSwitch
+            size="small"
+            :model-value="trigger.nested === true"
+            :aria-label="`Key ${i + 1} counts as held also when another key is pressed within it`"
+            @update:model-value="alter(i, { nested: $event ? true : undefined })"
+          />
+          also when another key is pressed within it</label
+        >
+        <RepeatField
+          v-if="trigger.kind === 'chord'"
+          :model-value="trigger.repeatMs"
+          :label="`Key ${i + 1}`"
+          @update:model-value="alter(i, { repeatMs: $event })"
+        />
+        <KeyboardChoice
+          :model-value="trigger.keyboard"
+          :label="`Keyboard of key ${i + 1}`"
+          @update:model-value="alter(i, { keyboard: $event })"
+        />
         <label v-if="'chord' in trigger || trigger.kind === 'sequence'"
           >a key is meant by
           <ChoiceSelect
@@ -192,6 +236,11 @@ legend {
   display: grid;
   gap: 4px;
 }
+.taps {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 110px;
+  gap: 6px;
+}
 .more {
   grid-column: 2 / -1;
   display: flex;
@@ -206,10 +255,10 @@ legend {
   align-items: center;
   gap: 6px;
 }
-.more .el-select {
+.more > label > .el-select {
   width: 96px;
 }
-.more .el-select.wide {
+.more > label > .el-select.wide {
   width: 230px;
 }
 .offers {

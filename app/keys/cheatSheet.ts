@@ -26,7 +26,7 @@ function layersOf({
   const frames = input.frames.map((entry) => (entry.id === frame.id ? { ...entry, on: true } : entry))
   const isOurs = (owner: KeyOwnership['owners'][number]) =>
     owner.kind === 'lever' && input.levers.find((lever) => lever.id === owner.id)?.frameId === frame.id
-  return Array.from({ length: 16 }, (_, bits) => MODIFIERS.filter((_modifier, i) => bits & (1 << i)))
+  return Array.from({ length: 1 << MODIFIERS.length }, (_, bits) => MODIFIERS.filter((_modifier, i) => bits & (1 << i)))
     .map((modifiers) => {
       const owned = keyOwners(keyboardOf(keys.keyboard).codes, modifiers, frontProgramId, { ...input, frames }, index)
         .map((entry) => ({ ...entry, owners: entry.owners.filter(isOurs) }))

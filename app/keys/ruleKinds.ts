@@ -1,4 +1,5 @@
 import type { KeyRule } from '~~/core/levers'
+import { assertNever } from '~~/core/result'
 import { partId } from '~/levers/leverDraft'
 
 export const ruleKinds: readonly { kind: KeyRule['kind']; label: string }[] = [
@@ -6,6 +7,7 @@ export const ruleKinds: readonly { kind: KeyRule['kind']; label: string }[] = [
   { kind: 'disable', label: 'Disable a key' },
   { kind: 'type', label: 'Type a text' },
   { kind: 'tap-hold', label: 'Tap and hold' },
+  { kind: 'one-shot', label: 'A modifier for one key' },
   { kind: 'row', label: 'A row for the levers' },
 ]
 
@@ -20,7 +22,11 @@ export function freshRule(kind: KeyRule['kind']): KeyRule {
       return { id, kind, chord: 'Alt+A', text: 'Æ' }
     case 'tap-hold':
       return { id, kind, key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }
+    case 'one-shot':
+      return { id, kind, key: 'ShiftLeft' }
     case 'row':
       return { id, kind, first: 'Meta+1', count: 9 }
+    default:
+      return assertNever(kind)
   }
 }

@@ -1,4 +1,5 @@
 import type { Trigger } from '~~/core/levers'
+import { assertNever } from '~~/core/result'
 
 /** The kinds of trigger by keys, as an editor offers them. */
 export const triggerKinds: readonly { kind: Trigger['kind']; label: string; help: string }[] = [
@@ -7,6 +8,7 @@ export const triggerKinds: readonly { kind: Trigger['kind']; label: string; help
   { kind: 'layer', label: 'In a layer', help: 'while a key is held' },
   { kind: 'together', label: 'Keys together', help: 'two at once' },
   { kind: 'hold', label: 'Key held', help: 'tapped it is itself' },
+  { kind: 'tap', label: 'Modifier tapped', help: 'by itself, once or twice' },
   { kind: 'double', label: 'Pressed twice', help: 'in quick succession' },
   { kind: 'release', label: 'On release', help: 'when it comes up' },
 ]
@@ -22,8 +24,14 @@ export function freshTrigger(kind: Trigger['kind'], id: string): Trigger {
       return { ...base, kind, keys: ['KeyJ', 'KeyK'] }
     case 'hold':
       return { ...base, kind, key: 'CapsLock' }
-    default:
+    case 'tap':
+      return { ...base, kind, key: 'MetaLeft', times: 1 }
+    case 'chord':
+    case 'double':
+    case 'release':
       return { ...base, kind, chord: '' }
+    default:
+      return assertNever(kind)
   }
 }
 
@@ -34,5 +42,6 @@ export function changeTriggerKind(trigger: Trigger, kind: Trigger['kind']): Trig
     'chord' in trigger ? trigger.chord : trigger.kind === 'sequence' ? (trigger.sequence.split(' ')[0] ?? '') : ''
   const kept =
     'chord' in fresh ? { ...fresh, chord } : fresh.kind === 'sequence' ? { ...fresh, sequence: chord } : fresh
-  return { ...kept, wins: trigger.wins, ...(trigger.match ? { match: trigger.match } : {}) }
+  const { wins, match, keyboard } = trigger
+  return { ...kept, wins, ...(match ? { match } : {}), ...(keyboard === undefined ? {} : { keyboard }) }
 }

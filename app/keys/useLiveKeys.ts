@@ -1,6 +1,7 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { modifierOfCode } from '~~/core/keys'
+import { countOf } from '~~/core/names'
 import { ResolverKeeper } from '~~/core/resolve'
 import type { Decision, KeyEvent } from '~~/core/resolve'
 import type { KeyLogEntry } from '~~/contract'
@@ -13,7 +14,9 @@ import { isTyping } from '~/page/isTyping'
 /** Whether keys pressed in this tab go to the resolver. */
 export const useLiveKeys = defineStore('live-keys', () => {
   const on = useLocalStorage('keen-lever.live-keys', true)
-  return { on }
+  /** The keyboard or pad of the bench that the keys of this tab are taken for, since a browser does not tell. */
+  const keyboardId = useLocalStorage('keen-lever.live-keyboard', '')
+  return { on, keyboardId }
 })
 
 /**
@@ -35,6 +38,11 @@ function modifiersOf(event: KeyboardEvent | MouseEvent) {
   }
 }
 
+/** The stop key, whatever has the focus and whether live keys are on or off. */
+function isStop(event: KeyboardEvent): boolean {
+  return event.code === 'Escape' && event.ctrlKey && event.altKey && !event.shiftKey && !event.metaKey
+}
+
 /** Whether the focus is on the bench's own screen, where the program in front has what no lever takes. */
 function isOnScreen(): boolean {
   return document.activeElement?.hasAttribute('data-bench-screen') ?? false
@@ -43,6 +51,26 @@ function isOnScreen(): boolean {
 function whereFocusIs(): { inView?: true } {
   return isOnScreen() ? {} : { inView: true }
 }
+
+/** Extra buttons of the pointer, by their number in the browser. */
+const buttonCodes: ReadonlyMap<number, string> = new Map([
+  [1, 'Mouse3'],
+  [3, 'Mouse4'],
+  [4, 'Mouse5'],
+  [5, 'Mouse6'],
+  [6, 'Mouse7'],
+  [7, 'Mouse8'],
+])
+
+/** The way a wheel was turned; up is away from the hand. */
+function wheelCode({ deltaX, deltaY }: WheelEvent): string {
+  if (Math.abs(deltaX) > Math.abs(deltaY)) return deltaX < 0 ? 'WheelLeft' : 'WheelRight'
+  return deltaY < 0 ? 'WheelUp' : 'WheelDown'
+}
+
+/** A wheel that glides on sends many small turns; they are one until this much has come together or time has passed. */
+const TURN_PX = 40
+const TURN_MS = 250
 
 /**
  * Sends every key event of this tab to the resolver of the server, in order. The same resolver runs here to know at
@@ -129,31 +157,70 @@ export function useKeyFeed(): void {
     return next.decisions.findLast((decision) => decision.event === event)?.kind ?? 'pass'
   }
 
-  /** Extra buttons and the wheel are keys too; the wheel only with modifiers, since it scrolls without. */
+  const from = () => (liveKeys.keyboardId === '' ? {} : { keyboard: liveKeys.keyboardId })
+  /** Where the pointer is on the bench's own screen, what no lever takes is for the program in front. */
+  const whereItPoints = (event: MouseEvent): { inView?: true } =>
+    event.target instanceof Element && event.target.closest('[data-bench-screen]') ? {} : { inView: true }
+
+  /** Extra buttons are keys too. */
   function onButton(event: MouseEvent): void {
-    const code = { 1: 'Mouse3', 3: 'Mouse4', 4: 'Mouse5' }[event.button]
+    const code = buttonCodes.get(event.button)
     if (!liveKeys.on || !code || isTyping()) return
     const outcome = take({
       kind: event.type === 'mousedown' ? 'down' : 'up',
       code,
       atMs: performance.timeOrigin + event.timeStamp,
       modifiers: modifiersOf(event),
-      ...whereFocusIs(),
+      ...from(),
+      ...whereItPoints(event),
     })
     if (outcome !== 'pass') event.preventDefault()
   }
 
+  /** What is left of turns that did not come to one yet, in pixels, and until when it counts. */
+  let turned = { code: '', px: 0, untilMs: 0 }
+
+  /**
+   * The wheel is a key as well: on the screen of the bench in any case, elsewhere with modifiers or while a key is held,
+   * since it scrolls without.
+   */
   function onWheel(event: WheelEvent): void {
-    if (!liveKeys.on || isTyping() || event.deltaY === 0 || !(event.ctrlKey || event.altKey || event.metaKey)) return
-    const code = event.deltaY < 0 ? 'WheelUp' : 'WheelDown'
+    const place = whereItPoints(event)
+    const isMeant = !place.inView || event.ctrlKey || event.altKey || event.metaKey || state.physical.length > 0
+    if (!liveKeys.on || isTyping() || !isMeant || (event.deltaX === 0 && event.deltaY === 0)) return
+    const code = wheelCode(event)
     const atMs = performance.timeOrigin + event.timeStamp
-    const press = { code, atMs, modifiers: modifiersOf(event), ...whereFocusIs() }
+    const px =
+      event.deltaMode === WheelEvent.DOM_DELTA_PIXEL
+        ? Math.max(Math.abs(event.deltaX), Math.abs(event.deltaY))
+        : TURN_PX
+    const before = turned.code === code && atMs < turned.untilMs ? turned.px : 0
+    turned = { code, px: before + px, untilMs: atMs + TURN_MS }
+    if (turned.px < TURN_PX && before > 0) return event.preventDefault()
+    if (turned.px >= TURN_PX) turned.px = 0
+    const press = { code, atMs, modifiers: modifiersOf(event), ...from(), ...place }
     const outcome = take({ kind: 'down', ...press })
     take({ kind: 'up', ...press })
     if (outcome !== 'pass') event.preventDefault()
   }
 
+  /** Stops all runs, lets go of every key and switches live keys off, until somebody switches them on again. */
+  async function stopEverything(): Promise<void> {
+    if (state.physical.length > 0) take({ kind: 'blur', atMs: performance.timeOrigin + performance.now() })
+    liveKeys.on = false
+    const done = await notices.attempt(() => callApi('stopEverything'))
+    if (!done) return
+    const text = `Stopped ${countOf(done.stopped, 'run')}. Every key is let go of, and live keys are off.`
+    notices.show({ text, tone: 'fault', action: { label: 'Switch live keys on', act: () => (liveKeys.on = true) } })
+  }
+
   function onKey(event: KeyboardEvent): void {
+    if (isStop(event)) {
+      event.preventDefault()
+      event.stopPropagation()
+      if (event.type === 'keydown' && !event.repeat) void stopEverything()
+      return
+    }
     if (!liveKeys.on || event.code === '' || event.isComposing || isTyping()) return
     const atMs = performance.timeOrigin + event.timeStamp
     const outcome = take({
@@ -162,6 +229,7 @@ export function useKeyFeed(): void {
       atMs,
       ...(event.repeat ? { repeat: true } : {}),
       modifiers: modifiersOf(event),
+      ...from(),
       ...whereFocusIs(),
     })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.

@@ -19,6 +19,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   stopRun: ['POST', '/api/runs/:id/stop'],
   forwardRun: ['POST', '/api/runs/:id/forward'],
   putBackRun: ['POST', '/api/runs/:id/put-back'],
+  stopEverything: ['POST', '/api/stop'],
   readBench: ['GET', '/api/bench'],
   changeBench: ['POST', '/api/bench/changes'],
   pressKeys: ['POST', '/api/keys'],

@@ -2,10 +2,12 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { windowTitle } from '~~/core/bench'
+import { own } from '~~/core/result'
 import LampStrip from '~/bench/LampStrip.vue'
 import { usePointing } from '~/bench/usePointing'
 import KeyExplanation from '~/keys/KeyExplanation.vue'
 import KeyTrail from '~/keys/KeyTrail.vue'
+import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { useMirror } from '~/live/useMirror'
 import LampLight from '~/plates/LampLight.vue'
@@ -16,6 +18,7 @@ import IconUp from '~icons/tabler/chevron-up'
 /** The bench in small, at the foot of every view: last keys, windows from the front backwards, lamps. */
 const mirror = useMirror()
 const pointing = usePointing()
+const liveKeys = useLiveKeys()
 const actions = useLeverActions()
 const folded = useLocalStorage('keen-lever.strip-folded', false)
 const explainedId = ref<number>()
@@ -36,6 +39,7 @@ const windows = computed(() => {
       isFront: window.id === mirror.front?.id,
     }))
 })
+const keyboardName = computed(() => own(mirror.bench.devices, liveKeys.keyboardId)?.name)
 const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
 </script>
 
@@ -43,7 +47,7 @@ const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
   <KeyExplanation v-if="explained" :entry="explained" @close="explainedId = undefined" />
   <section class="strip" :class="{ folded }" aria-label="Bench strip">
     <div class="part keys" role="log" aria-label="Last keys">
-      <h2 v-if="!folded" class="head">Last keys</h2>
+      <h2 v-if="!folded" class="head">Last keys{{ keyboardName ? ` · from ${keyboardName}` : '' }}</h2>
       <KeyTrail :count="folded ? 1 : 3" @explain="explainedId = $event" />
     </div>
     <div class="part" :class="{ pointing: pointing.isPointing }">

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import LauncherBoard from '~/launcher/LauncherBoard.vue'
+import KeyboardChoice from '~/keys/KeyboardChoice.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
 import { themeNames, useTheme } from '~/page/useTheme'
@@ -50,6 +51,13 @@ function nextTheme(): void {
       <ElSwitch v-model="liveKeys.on" style="--el-switch-on-color: var(--live-fill)" aria-label="Live keys" />
       <span>Live keys {{ liveKeys.on ? 'on' : 'off' }}</span>
     </label>
+    <KeyboardChoice
+      v-if="liveKeys.on"
+      class="live"
+      :model-value="liveKeys.keyboardId || undefined"
+      label="Which keyboard these keys come from"
+      @update:model-value="liveKeys.keyboardId = $event ?? ''"
+    />
     <ElButton class="theme" :aria-label="`Theme: ${themeName}. Change it.`" @click="nextTheme">
       {{ themeName }}
     </ElButton>

@@ -1,4 +1,5 @@
 import { describeSequence, describeTrigger, onKeyboard, specificity } from '../levers'
+import { assertNever } from '../result'
 import type { KeySettings, Lever, Trigger } from '../levers'
 import type { Claim, Claimant, KeyChord } from './claim'
 import type { KeyChords } from './keyChords'
@@ -69,6 +70,17 @@ function claimOf(by: Claimant, trigger: Trigger, chords: KeyChords, keys: KeySet
         words: describeTrigger(trigger),
         same: `hold ${trigger.key}`,
       }
+    case 'tap':
+      return {
+        by,
+        trigger,
+        chords: [],
+        codes: NO_CODES,
+        words: describeTrigger(trigger),
+        same: `tap ${trigger.times} ${trigger.key}`,
+      }
+    default:
+      return assertNever(trigger)
   }
 }
 

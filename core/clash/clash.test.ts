@@ -202,6 +202,8 @@ describe('other kinds of clash', () => {
       ['l1', 'tap-hold', 'late', 'l2'],
       ['l1', 'tap-hold', 'late', 'l3'],
       ['l1', 'tap-hold', 'late', 'l4'],
+      ['l4', 'tap-hold', 'late', 'l2'],
+      ['l4', 'tap-hold', 'late', 'l3'],
     ])
     const ruled = findClashes({
       levers: [lever(1, 'J')],

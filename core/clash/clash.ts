@@ -17,6 +17,8 @@ export const CLASH_KINDS = [
   'frame-off',
   'match-mode',
   'altgr',
+  'ruled-out',
+  'within',
 ] as const
 export const SEVERITIES = ['lost', 'ambiguous', 'late', 'note'] as const
 
@@ -73,6 +75,12 @@ export function describeClash(clash: Clash): string {
       return `The frame ${owner.name} is off, so ${chord} does nothing at present.`
     case 'match-mode':
       return `${owner.name} has ${chord} too, but goes by ${does}; on this keyboard these are two keys, on another they may be one.`
+    case 'ruled-out':
+      return owner.kind === 'frame'
+        ? `A rule of ${owner.name} (${does}) keeps ${chord} from ever pulling this lever.`
+        : `${owner.name} ${does}: ${chord} never pulls this lever.`
+    case 'within':
+      return `${owner.name} has ${does}, which is there before the last key is: ${chord} never pulls this lever.`
     case 'altgr':
       return `On this keyboard AltGr with that key types “${does}”, and many systems take Ctrl+Alt for AltGr: ${chord} may type instead.`
   }

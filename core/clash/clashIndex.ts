@@ -1,9 +1,10 @@
 import type { Program } from '../bench'
-import { DEFAULT_KEYS, keyName, withRows } from '../levers'
+import { DEFAULT_KEYS, withRows } from '../levers'
 import type { Frame, KeySettings, Lever } from '../levers'
 import type { Clash } from './clash'
 import { collectClashes } from './collectClashes'
 import type { KeyChords } from './keyChords'
+import type { Probe } from './probe'
 import { put, remove, tablesFor } from './tables'
 
 export interface ClashInput {
@@ -21,17 +22,14 @@ export interface ClashIndex {
   /** Takes a lever in, in place of the one of the same id. */
   readonly put: (lever: Lever) => void
   readonly remove: (leverId: string) => void
-  /** What a rule of a frame that is on makes of a key by itself. */
-  readonly ruleAt: (
-    code: string,
-  ) => { readonly frame: Frame; readonly words: string; readonly disables: boolean } | undefined
+  /** What rules make of keys, by asking the engine. */
+  readonly probe: Probe
   /** The chords, with who claims them. */
   readonly chords: KeyChords
 }
 
 export function createClashIndex({ levers, frames, programs, keys = DEFAULT_KEYS }: ClashInput): ClashIndex {
   const tables = tablesFor(frames, programs, keys)
-  const ruled = rulesByKey(frames)
   for (const lever of withRows(levers, frames)) put(tables, lever)
   return {
     all: () => {
@@ -49,25 +47,7 @@ export function createClashIndex({ levers, frames, programs, keys = DEFAULT_KEYS
       put(tables, lever)
     },
     remove: (leverId) => remove(tables, leverId),
-    ruleAt: (code) => ruled.get(code),
+    probe: tables.probe,
     chords: tables.chords,
   }
-}
-
-/** Keys that are something else by a rule. */
-function rulesByKey(frames: readonly Frame[]): Map<string, { frame: Frame; words: string; disables: boolean }> {
-  const ruled = new Map<string, { frame: Frame; words: string; disables: boolean }>()
-  for (const frame of frames.filter((entry) => entry.on)) {
-    for (const rule of frame.rules ?? []) {
-      if (rule.kind === 'disable') ruled.set(rule.key, { frame, words: 'disabled', disables: true })
-      else if (rule.kind === 'remap') ruled.set(rule.from, { frame, words: `is ${keyName(rule.to)}`, disables: false })
-      else if (rule.kind === 'tap-hold')
-        ruled.set(rule.key, {
-          frame,
-          words: `held: ${rule.hold.kind === 'layer' ? 'a layer' : rule.hold.modifiers.join('+')}`,
-          disables: false,
-        })
-    }
-  }
-  return ruled
 }

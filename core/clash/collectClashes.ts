@@ -8,7 +8,9 @@ import type { Tables } from './tables'
 export function collectClashes(claim: Claim, tables: Tables, clashes: Clash[]): void {
   flawClashes(claim, tables, clashes)
   frameClash(claim, tables, clashes)
+  ruleClash(claim, tables, clashes)
   if (!isPress(claim)) {
+    if (claim.trigger.kind === 'together') togetherClashes(claim, tables, clashes)
     for (const other of tables.bySame.get(claim.same)!) if (meets(claim, other)) clashes.push(sameKeys(claim, other))
     return
   }
@@ -125,6 +127,28 @@ function heldKeyClashes(claim: Claim, { ruleKeys, byHeldKey, keys }: Tables, cla
   for (const other of byHeldKey.get(code) ?? []) {
     if (meets(claim, other))
       clashes.push(withLever(claim, other, 'tap-hold', 'late', other.words, patienceOf(other.trigger, keys.timing)))
+  }
+}
+
+/** A rule, or what modifiers are, keeps the trigger from ever pulling its lever. */
+function ruleClash(claim: Claim, { probe }: Tables, clashes: Clash[]): void {
+  const ruled = probe.ruledOut(claim.by.lever, claim.trigger)
+  if (ruled) clashes.push(clashOf(claim, 'ruled-out', 'lost', ruled.owner, ruled.words))
+}
+
+/** Keys together of which fewer go together already, or one is held for something else. */
+function togetherClashes(claim: Claim, tables: Tables, clashes: Clash[]): void {
+  const seen = new Set<Claim>()
+  for (const code of claim.codes) {
+    for (const other of tables.byHeldKey.get(code) ?? []) {
+      if (seen.has(other) || !meets(claim, other)) continue
+      seen.add(other)
+      const { timing } = tables.keys
+      if (other.trigger.kind !== 'together')
+        clashes.push(withLever(claim, other, 'tap-hold', 'late', other.words, patienceOf(other.trigger, timing)))
+      else if (other.codes.length < claim.codes.length && other.codes.every((key) => claim.codes.includes(key)))
+        clashes.push(withLever(claim, other, 'within', 'lost', other.words))
+    }
   }
 }
 

@@ -34,9 +34,14 @@ function ownershipOf(
   { programs }: ClashInput,
   index: ClashIndex,
 ): KeyOwnership {
-  const chord = { modifiers, code }
+  const pressed = index.probe.pressed(code, modifiers)
+  const chord = pressed.kind === 'chord' ? pressed.chord : { modifiers, code }
   const known = index.chords.of(chord)
-  const shared = { code, chord: formatChord(chord) }
+  const shared = { code, chord: formatChord({ modifiers, code }) }
+  if (pressed.kind !== 'chord') {
+    const { owner, words } = pressed.rule
+    return { ...shared, state: pressed.kind === 'disabled' ? 'disabled' : 'rule', owners: [{ ...owner, words }] }
+  }
   const reserved = reservationOf(chord)
   const claims = known.claims.filter((claim) => isLive(claim.by.lever.scope, frontProgramId))
   const live = claims
@@ -57,8 +62,8 @@ function ownershipOf(
       ],
     }
   }
-  const rule = modifiers.length === 0 ? index.ruleAt(code) : undefined
-  const ruled = rule ? [{ kind: 'frame' as const, id: rule.frame.id, name: rule.frame.name, words: rule.words }] : []
+  const { rule } = pressed
+  const ruled = rule ? [{ ...rule.owner, words: rule.words }] : []
   const wins = live[0] && claimed ? leverWins(live[0].by.lever, live[0].trigger) : true
   const same = live.filter(
     (claim) =>
@@ -70,9 +75,7 @@ function ownershipOf(
       : live.length > 0
         ? 'ours'
         : rule
-          ? rule.disables
-            ? 'disabled'
-            : 'rule'
+          ? 'rule'
           : claimed
             ? 'program'
             : claims.length > 0

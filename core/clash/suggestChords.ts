@@ -56,7 +56,7 @@ export function suggestChords(input: SuggestInput): Suggestion[] {
   for (const { chord, reasons, cost } of ranked) {
     if (suggestions.length === count) break
     const text = formatChord(chord)
-    if (clashesWith(text, lever, index).length > 0) continue
+    if (isRuled(chord, index) || clashesWith(text, lever, index).length > 0) continue
     const free = lever.scope.kind === 'only' ? 'Free in every program of its scope' : 'Free everywhere'
     const because = `${[free, ...reasons.map((reason) => reason.words)].join(', ')}.`
     suggestions.push({ chord: text, cost, because })
@@ -65,6 +65,12 @@ export function suggestChords(input: SuggestInput): Suggestion[] {
   const own = input.index && levers.find((entry) => entry.id === lever.id)
   if (own) index.put(own)
   return suggestions
+}
+
+/** Whether rules make something of the key, type with it, or count rows along it. */
+function isRuled(chord: Chord, { probe }: ClashIndex): boolean {
+  const pressed = probe.pressed(chord.code, chord.modifiers)
+  return probe.isInRow(chord) || pressed.kind !== 'chord' || pressed.rule !== undefined
 }
 
 /** Letters, digits and function keys; without modifiers only function keys, which type nothing. */

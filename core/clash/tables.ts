@@ -4,6 +4,8 @@ import type { Claim } from './claim'
 import { claimantOf, claimsOf, isPress, writtenAs } from './claims'
 import { keyChords } from './keyChords'
 import type { KeyChords } from './keyChords'
+import { createProbe } from './probe'
+import type { Probe } from './probe'
 
 /** What claims are held against. */
 export interface Tables {
@@ -23,6 +25,7 @@ export interface Tables {
   /** Keys that rules of frames make tap or hold, with the frame. */
   readonly ruleKeys: ReadonlyMap<string, { frame: Frame; holdMs: number }>
   readonly keys: KeySettings
+  readonly probe: Probe
 }
 
 /** Tables that know the programs, and no lever yet. */
@@ -52,6 +55,7 @@ export function tablesFor(
         ),
     ),
     keys,
+    probe: createProbe(frames, keys),
   }
   known.forEach((program, tie) => putProgram(tables.chords, program, tie))
   return tables

@@ -1,14 +1,16 @@
-import { didYouMean } from '../names'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { keyNames, keyOfCode, keyOfName } from './keyTable'
-import { inOrder, MODIFIERS, modifierOfCode, modifierOfName } from './modifiers'
+import { keyIssue } from './issues'
+import { inOrder, modifierCodeOfName, modifierOfCode, modifierOfName, MODIFIERS } from './modifiers'
 import type { Modifier } from './modifiers'
 
 /** Modifiers (in printing order, each once) plus one key that is no modifier, by its W3C code. */
 export interface Chord {
   readonly modifiers: readonly Modifier[]
   readonly code: string
+  /** The keys of those modifiers that are meant with their side, by W3C code; either side for all others. */
+  readonly sides?: readonly string[]
 }
 
 /** One to four chords, pressed one after the other. */
@@ -20,13 +22,14 @@ export const LONGEST_SEQUENCE = 4
 const chordInSequence = /(?:[^\s+]+|\+)(?:\s*\+\s*[^\s+]*)*/g
 
 /**
- * Reads a chord such as `Ctrl+Alt+M`, `F9` or `meta + arrowup`; order and case of the parts do not matter.
- * Issues: `chord-empty`, `key-missing`, `key-unknown`, `key-twice`, `modifier-twice`; `at` is the offset of the part.
+ * Reads a chord such as `Ctrl+Alt+M`, `F9`, `ControlRight+M` or `meta + arrowup`; order and case of the parts do not
+ * matter. Issues: `chord-empty`, `key-missing`, `key-unknown`, `key-twice`, `modifier-twice`; `at` is the offset of the
+ * part.
  */
 export function parseChord(text: string): Result<Chord> {
-  if (text.trim() === '')
-    return fail({ code: 'chord-empty', message: 'No key was given. Press the keys, or type them: Ctrl+Alt+M.', at: 0 })
+  if (text.trim() === '') return fail(keyIssue({ code: 'chord-empty' }, 0))
   const modifiers: Modifier[] = []
+  const sides: string[] = []
   const issues: Issue[] = []
   let code: string | undefined
   let at = 0
@@ -35,49 +38,36 @@ export function parseChord(text: string): Result<Chord> {
     const wordAt = at + part.length - part.trimStart().length
     at += part.length + 1
     if (word === '') {
-      issues.push({
-        code: 'key-missing',
-        message: `A key is missing ${at > text.length ? 'at the end' : 'between two plus signs'} of “${text}”. Add one, as in Ctrl+Alt+M.`,
-        at: wordAt,
-      })
+      issues.push(keyIssue({ code: 'key-missing', text, where: at > text.length ? 'end' : 'between' }, wordAt))
       continue
     }
-    const modifier = modifierOfName(word) ?? modifierOfCode(word)
+    const side = modifierCodeOfName(word)
+    const modifier = side === undefined ? modifierOfName(word) : modifierOfCode(side)
     const key = keyOfName(word)
     if (modifier && modifiers.includes(modifier))
-      issues.push({
-        code: 'modifier-twice',
-        message: `${modifier} stands twice in “${text}”. Leave one out.`,
-        at: wordAt,
-      })
-    else if (modifier) modifiers.push(modifier)
-    else if (!key)
-      issues.push({
-        code: 'key-unknown',
-        message: `“${word}” is no key that is known here.${didYouMean(word, [...keyNames(), ...MODIFIERS])}`,
-        at: wordAt,
-      })
-    else if (code)
-      issues.push({
-        code: 'key-twice',
-        message: `“${text}” has two keys that are not modifiers. A chord has one; put a space between the chords of a sequence.`,
-        at: wordAt,
-      })
+      issues.push(keyIssue({ code: 'modifier-twice', modifier, text }, wordAt))
+    else if (modifier) {
+      modifiers.push(modifier)
+      if (side !== undefined) sides.push(side)
+    } else if (!key) issues.push(keyIssue({ code: 'key-unknown', word, known: [...keyNames(), ...MODIFIERS] }, wordAt))
+    else if (code) issues.push(keyIssue({ code: 'key-twice', text }, wordAt))
     else code = key.code
   }
   if (issues.length > 0) return fail(...issues)
-  if (!code)
-    return fail({
-      code: 'key-missing',
-      message: `“${text}” has modifiers only. Add the key they go with, as in ${text.trim()}+M.`,
-      at: text.length,
-    })
-  return succeed({ modifiers: inOrder(modifiers), code })
+  if (!code) return fail(keyIssue({ code: 'key-missing', text, where: 'modifiers-only' }, text.length))
+  return succeed({ modifiers: inOrder(modifiers), code, ...(sides.length > 0 ? { sides } : {}) })
 }
 
 /** `Ctrl+Alt+M`: modifiers in printing order, then the key's name. `parseChord` reads it back. */
 export function formatChord(chord: Chord): string {
-  return [...inOrder(chord.modifiers), keyOfCode(chord.code)?.name ?? chord.code].join('+')
+  return [...modifierWords(chord), keyOfCode(chord.code)?.name ?? chord.code].join('+')
+}
+
+/** Modifiers in printing order, those with a side by their code. */
+function modifierWords({ modifiers, sides }: Chord): string[] {
+  const words = inOrder(modifiers)
+  if (!sides) return words
+  return words.map((modifier) => sides.find((code) => modifierOfCode(code) === modifier) ?? modifier)
 }
 
 /**
@@ -86,18 +76,11 @@ export function formatChord(chord: Chord): string {
  */
 export function parseSequence(text: string): Result<Sequence> {
   const words = [...text.matchAll(chordInSequence)]
-  if (words.length === 0)
-    return fail({
-      code: 'chord-empty',
-      message: 'No key was given. Type chords with spaces between them: Meta+O E.',
-      at: 0,
-    })
+  if (words.length === 0) return fail(keyIssue({ code: 'chord-empty' }, 0))
   if (words.length > LONGEST_SEQUENCE)
-    return fail({
-      code: 'sequence-long',
-      message: `A sequence has at most ${LONGEST_SEQUENCE} chords; this one has ${words.length}.`,
-      at: words[LONGEST_SEQUENCE]!.index,
-    })
+    return fail(
+      keyIssue({ code: 'sequence-long', count: words.length, most: LONGEST_SEQUENCE }, words[LONGEST_SEQUENCE]!.index),
+    )
   const chords: Chord[] = []
   const issues: Issue[] = []
   for (const word of words) {
@@ -115,5 +98,5 @@ export function formatSequence(sequence: Sequence): string {
 
 /** A word that is the same for equal chords and differs for others; for maps and database columns. */
 export function chordId(chord: Chord): string {
-  return [...inOrder(chord.modifiers), chord.code].join('+')
+  return [...modifierWords(chord), chord.code].join('+')
 }

@@ -4,13 +4,33 @@ export { KEYBOARD_FORMS, KEYBOARD_SIZES } from './forms'
 export type { KeyboardForm, KeyboardSize } from './forms'
 export { keyboardOf, KEYBOARDS } from './keyboards'
 export type { Keyboard } from './keyboards'
-export { keyOfCode, keyOfName, KEYS } from './keyTable'
+export { describeIssue, keyIssue } from './issues'
+export type { KeyFact } from './issues'
+export { keyOfCode, keyOfName, KEYS, letterOfCode } from './keyTable'
 export type { Key } from './keyTable'
-export { keeperNames, reservationOf, reservationOfId, RESERVED_CHORDS } from './reserved'
+export { keeperNames, reservationOf, reservationOfId, RESERVED_CHORDS, STOP_CHORD } from './reserved'
 export type { ReservedChord } from './reserved'
-export { inOrder, modifierOfCode, modifierOfName, MODIFIERS } from './modifiers'
+export {
+  codeOfModifier,
+  codesOfModifier,
+  inOrder,
+  MODIFIER_CODES,
+  modifierCodeOfName,
+  modifierOfCode,
+  modifierOfName,
+  MODIFIERS,
+} from './modifiers'
 export type { Modifier } from './modifiers'
-export { codeByLegend, codeOfLegend, keyLabel, LEGEND_IDS, legendNames, legendOf, typesWithAltGr } from './legends'
+export {
+  chordByLegend,
+  codeOfLegend,
+  hasAltGr,
+  keyLabel,
+  LEGEND_IDS,
+  legendNames,
+  legendOf,
+  typesWithAltGr,
+} from './legends'
 export type { Legend, LegendId } from './legends'
 export { placeKeys } from './placement'
 export type { PlacedKey } from './placement'

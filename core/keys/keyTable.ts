@@ -3,7 +3,8 @@
  * (W3C UI Events KeyboardEvent code Values), with the name people read and type.
  */
 export interface Key {
-  /** W3C code, or `Mouse1`…`Mouse5`, `WheelUp`, `WheelDown` for what is no keyboard key. */
+  /** W3C code; `Mouse1`…`Mouse8`, `WheelUp` and its like for what is no keyboard key; `Letter:ö` for the key that
+   * carries a letter on keyboards that have it. */
   readonly code: string
   /** What is printed, and what people type. */
   readonly name: string
@@ -45,6 +46,8 @@ const others: Key[] = [
   key('Period', '.'),
   key('Slash', '/'),
   key('IntlBackslash'),
+  key('IntlRo'),
+  key('IntlYen'),
   key('PrintScreen', undefined, 'prtsc'),
   key('ScrollLock'),
   key('Pause'),
@@ -56,6 +59,8 @@ const others: Key[] = [
   key('NumpadDivide'),
   key('NumpadDecimal'),
   key('NumpadEnter'),
+  key('NumpadEqual'),
+  key('NumpadComma'),
   key('AudioVolumeMute', undefined, 'volumemute'),
   key('AudioVolumeUp', undefined, 'volumeup'),
   key('AudioVolumeDown', undefined, 'volumedown'),
@@ -75,11 +80,29 @@ const others: Key[] = [
   key('Mouse3'),
   key('Mouse4'),
   key('Mouse5'),
+  key('Mouse6'),
+  key('Mouse7'),
+  key('Mouse8'),
   key('WheelUp'),
   key('WheelDown'),
+  key('WheelLeft'),
+  key('WheelRight'),
 ]
 
-export const KEYS: readonly Key[] = [...letters, ...digits, ...functionKeys, ...keypadDigits, ...others]
+/** Letters that only some keyboards have; which key that is, the legends say. */
+const LETTERS_BY_LEGEND = 'äöüßéèçàù'
+const furtherLetters: Key[] = [...LETTERS_BY_LEGEND].map((letter) =>
+  key(`Letter:${letter}`, letter === 'ß' ? letter : letter.toUpperCase()),
+)
+
+export const KEYS: readonly Key[] = [
+  ...letters,
+  ...digits,
+  ...functionKeys,
+  ...keypadDigits,
+  ...others,
+  ...furtherLetters,
+]
 
 const byCode = new Map(KEYS.map((entry) => [entry.code, entry]))
 const byName = new Map(
@@ -96,6 +119,11 @@ export function keyOfCode(code: string): Key | undefined {
 /** The key of a typed name, an alias or a W3C code; case is ignored. */
 export function keyOfName(name: string): Key | undefined {
   return byName.get(name.toLowerCase())
+}
+
+/** The letter that a key is meant by, where it is meant by that alone. */
+export function letterOfCode(code: string): string | undefined {
+  return code.startsWith('Letter:') ? code.slice('Letter:'.length) : undefined
 }
 
 /** Every name that `keyOfName` understands, as printed. */

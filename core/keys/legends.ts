@@ -1,4 +1,7 @@
-import { keyOfCode } from './keyTable'
+import type { Chord } from './chord'
+import { keyOfCode, letterOfCode } from './keyTable'
+import { inOrder } from './modifiers'
+import type { Modifier } from './modifiers'
 import { letterCodes } from './rows'
 
 /** What is engraved on the keys of a language: plain, with Shift, with AltGr, by W3C code. */
@@ -90,13 +93,39 @@ export function codeOfLegend(id: LegendId, sign: string): string | undefined {
   return undefined
 }
 
+/** Whether the language has signs that need AltGr, so that the right Alt key is that. */
+export function hasAltGr(id: LegendId): boolean {
+  return [...legends.get(id)!.values()].some((legend) => legend.altGr !== '')
+}
+
 /**
- * The key a trigger means that goes by the legend: the key that is called so on the US keyboard, wherever its sign is
- * in the language.
+ * A chord that goes by the legend as it is pressed on a keyboard of the language: its key is the one that carries there
+ * what it carries on the US keyboard, with the Shift or AltGr that the sign needs. A chord with Shift means the key
+ * whose plain sign it is; where no key has that plain, the sign that Shift makes of it. What is not on the keyboard
+ * stays as it is.
  */
-export function codeByLegend(id: LegendId, usCode: string): string {
-  const sign = legendOf('us', usCode)?.plain
-  return (sign && codeOfLegend(id, sign)) ?? usCode
+export function chordByLegend(id: LegendId, chord: Chord): Chord {
+  const letter = letterOfCode(chord.code)
+  const us = letter === undefined ? legendOf('us', chord.code) : undefined
+  const sign = letter ?? us?.plain
+  if (!sign) return chord
+  const plain = codeOfLegend(id, sign)
+  if (plain !== undefined) return { ...chord, code: plain }
+  const isShifted = chord.modifiers.includes('Shift')
+  const wanted = isShifted ? (us?.shift ?? sign.toUpperCase()) : sign
+  for (const [code, legend] of legends.get(id)!) {
+    const needs = needsFor(legend, wanted)
+    if (!needs) continue
+    const others = isShifted ? chord.modifiers.filter((modifier) => modifier !== 'Shift') : chord.modifiers
+    return { ...chord, modifiers: inOrder([...others, ...needs]), code }
+  }
+  return chord
+}
+
+function needsFor({ plain, shift, altGr }: Legend, sign: string): Modifier[] | undefined {
+  if (plain === sign) return []
+  if (shift === sign) return ['Shift']
+  return altGr === sign ? ['AltGr'] : undefined
 }
 
 /**

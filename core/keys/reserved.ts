@@ -8,12 +8,18 @@ export interface ReservedChord {
   readonly does: string
 }
 
+/** The one key that stops everything, in fields too. It cannot be changed, so that it is always the same. */
+export const STOP_CHORD = 'Ctrl+Alt+Escape'
+
 const table: readonly [ReservedChord['owner'], string, string][] = [
   ['system', 'Ctrl+Alt+Delete', 'opens the security screen'],
   ['system', 'Meta+L', 'locks the workstation'],
   ['system', 'Alt+Tab', 'switches between windows'],
   ['system', 'Alt+Shift+Tab', 'switches between windows'],
   ['system', 'Meta+Tab', 'switches between desktops'],
+  ['system', 'Alt+F4', 'closes the window in front'],
+  ['system', 'Alt+Escape', 'goes to the next window'],
+  ['system', 'Ctrl+Shift+Escape', 'lists what runs'],
   ['browser', 'Ctrl+N', 'opens a browser window'],
   ['browser', 'Ctrl+T', 'opens a browser tab'],
   ['browser', 'Ctrl+W', 'closes the browser tab'],
@@ -23,6 +29,7 @@ const table: readonly [ReservedChord['owner'], string, string][] = [
   ['browser', 'Ctrl+Tab', 'goes to the next browser tab'],
   ['browser', 'Ctrl+Shift+Tab', 'goes to the browser tab before'],
   ['product', 'F2', 'opens the launcher of Keen Lever'],
+  ['product', STOP_CHORD, 'stops all that runs, lets go of every key and switches live keys off'],
 ]
 
 export const RESERVED_CHORDS: readonly ReservedChord[] = table.map(([owner, text, does]) => {

@@ -19,7 +19,9 @@ export function patienceOf(trigger: Trigger, timing: KeySettings['timing']): num
     case 'hold':
       return trigger.holdMs ?? timing.holdMs
     case 'layer':
-      return timing.holdMs
+      return trigger.holdMs ?? timing.holdMs
+    case 'tap':
+      return trigger.gapMs ?? Math.min(timing.gapMs, LONGEST_SECOND_PRESS_MS)
     case 'chord':
     case 'release':
       return 0

@@ -48,6 +48,15 @@ export const keyCodeSchema = z
 
 const timeSchema = z.number().int().min(20, 'At least 20 ms.').max(5000, 'At most 5 seconds.')
 
+/** How often it goes on while the key is held, in ms from one to the next; once only when absent. */
+const repeatSchema = z.number().int().min(30, 'At least 30 ms.').max(5000, 'At most 5 seconds.')
+
+/** Only from this keyboard or pad of the bench; from any when absent. */
+const keyboardSchema = marked(idSchema, { refers: 'device' })
+
+/** A key that acts as a modifier. */
+const modifierCodeSchema = z.string().refine((code) => modifierOfCode(code) !== undefined, 'Choose a modifier.')
+
 const bound = {
   id: idSchema,
   /**
@@ -59,15 +68,22 @@ const bound = {
    * when absent.
    */
   match: z.enum(['code', 'key']).optional(),
+  keyboard: keyboardSchema.optional(),
 }
 
 /** One way to pull a lever by keys. Times are in ms; the general timing holds where one is absent. */
 export const triggerSchema = z.discriminatedUnion('kind', [
-  z.object({ ...bound, kind: z.literal('chord'), chord: chordTextSchema }),
+  z.object({ ...bound, kind: z.literal('chord'), chord: chordTextSchema, repeatMs: repeatSchema.optional() }),
   /** Two to four chords one after the other; the first alone is passed on when nothing follows. */
   z.object({ ...bound, kind: z.literal('sequence'), sequence: sequenceTextSchema, gapMs: timeSchema.optional() }),
   /** A chord while another key is held, which is its layer; tapped alone, that key is itself. */
-  z.object({ ...bound, kind: z.literal('layer'), hold: keyCodeSchema, chord: chordTextSchema }),
+  z.object({
+    ...bound,
+    kind: z.literal('layer'),
+    hold: keyCodeSchema,
+    chord: chordTextSchema,
+    holdMs: timeSchema.optional(),
+  }),
   /** Two or three keys that go down within a window. */
   z.object({
     ...bound,
@@ -75,45 +91,76 @@ export const triggerSchema = z.discriminatedUnion('kind', [
     keys: z.array(keyCodeSchema).min(2, 'Choose two keys.').max(3),
     windowMs: timeSchema.optional(),
   }),
-  /** A key that is held; tapped, it is itself. */
-  z.object({ ...bound, kind: z.literal('hold'), key: keyCodeSchema, holdMs: timeSchema.optional() }),
+  /**
+   * A key that is held; tapped, it is itself. With `nested` it counts as held also when another key was pressed within
+   * its time.
+   */
+  z.object({
+    ...bound,
+    kind: z.literal('hold'),
+    key: keyCodeSchema,
+    holdMs: timeSchema.optional(),
+    nested: z.boolean().optional(),
+  }),
+  /** A modifier that is tapped by itself, once or twice. */
+  z.object({
+    ...bound,
+    kind: z.literal('tap'),
+    key: modifierCodeSchema,
+    times: z.union([z.literal(1), z.literal(2)]),
+    gapMs: timeSchema.optional(),
+  }),
   /** A chord that is pressed twice. */
   z.object({ ...bound, kind: z.literal('double'), chord: chordTextSchema, gapMs: timeSchema.optional() }),
   /** A chord when its key comes up again. */
   z.object({ ...bound, kind: z.literal('release'), chord: chordTextSchema }),
 ])
 
+const ruled = { id: idSchema, keyboard: keyboardSchema.optional() }
+
+/** Only while this key is held, which is a layer then; always when absent. */
+const inLayer = { layer: keyCodeSchema.optional() }
+
 /** What a key does by a rule of its frame, without a lever. */
 export const keyRuleSchema = z.discriminatedUnion('kind', [
   /** A key is another key, with modifiers if any. */
   z.object({
-    id: idSchema,
+    ...ruled,
+    ...inLayer,
     kind: z.literal('remap'),
     from: keyCodeSchema,
     to: z.union([chordTextSchema, keyCodeSchema]),
   }),
-  z.object({ id: idSchema, kind: z.literal('disable'), key: keyCodeSchema }),
+  z.object({ ...ruled, ...inLayer, kind: z.literal('disable'), key: keyCodeSchema }),
   /** A chord types a text that the keyboard lacks. */
   z.object({
-    id: idSchema,
+    ...ruled,
+    ...inLayer,
     kind: z.literal('type'),
     chord: chordTextSchema,
     text: z.string().min(1, 'Say what it types.').max(200),
+    repeatMs: repeatSchema.optional(),
   }),
-  /** Tapped, the key is itself or another one; held, it is modifiers or a layer. */
+  /**
+   * Tapped, the key is itself or another one; held, it is modifiers or a layer. Unless `nested` is false it counts as
+   * held also when another key was pressed within its time: any with modifiers, one of the layer with a layer.
+   */
   z.object({
-    id: idSchema,
+    ...ruled,
     kind: z.literal('tap-hold'),
     key: keyCodeSchema,
     tap: keyCodeSchema.nullable(),
     holdMs: timeSchema.optional(),
+    nested: z.boolean().optional(),
     hold: z.discriminatedUnion('kind', [
       z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1) }),
       z.object({ kind: z.literal('layer') }),
     ]),
   }),
+  /** A modifier that is tapped by itself holds for the next key. */
+  z.object({ ...ruled, kind: z.literal('one-shot'), key: modifierCodeSchema, withinMs: timeSchema.optional() }),
   /** Keys in a row, from `first` on, with its modifiers, pull the levers of the frame in their order. */
-  z.object({ id: idSchema, kind: z.literal('row'), first: chordTextSchema, count: z.number().int().min(1).max(24) }),
+  z.object({ ...ruled, kind: z.literal('row'), first: chordTextSchema, count: z.number().int().min(1).max(24) }),
 ])
 
 export const timingSchema = z.object({

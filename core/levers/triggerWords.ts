@@ -1,4 +1,4 @@
-import { codeByLegend, formatSequence, keyOfCode, parseSequence } from '../keys'
+import { chordByLegend, formatSequence, keyOfCode, letterOfCode, parseSequence } from '../keys'
 import type { Chord, LegendId } from '../keys'
 import type { Trigger } from './schema'
 import { assertNever } from '../result'
@@ -21,10 +21,10 @@ export function keyName(code: string): string {
 
 /**
  * A trigger's chord as it is pressed on a keyboard with these legends: one that goes by the legend means the key that
- * carries the sign there.
+ * carries the sign there; a letter that only some keyboards have always does.
  */
 export function onKeyboard({ match }: Trigger, chord: Chord, legends: LegendId): Chord {
-  return match === 'key' ? { modifiers: chord.modifiers, code: codeByLegend(legends, chord.code) } : chord
+  return match === 'key' || letterOfCode(chord.code) !== undefined ? chordByLegend(legends, chord) : chord
 }
 
 /** The keys of a trigger as text, to be drawn as key plates: chords of a sequence are separated by spaces. */
@@ -44,6 +44,7 @@ export function triggerKeys(trigger: Trigger): string {
     case 'together':
       return trigger.keys.map(keyName).join(' ')
     case 'hold':
+    case 'tap':
       return keyName(trigger.key)
     default:
       return assertNever(trigger)
@@ -69,6 +70,8 @@ export function describeTrigger(trigger: Trigger): string {
       return `${trigger.keys.map(keyName).join(' and ')} together`
     case 'hold':
       return `${keyName(trigger.key)} held`
+    case 'tap':
+      return `${keyName(trigger.key)} tapped${trigger.times === 2 ? ' twice' : ''}`
     case 'double':
       return `${trigger.chord} twice${byLegend}`
     case 'release':

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { chordId, modifierOfCode, MODIFIERS, parseChord, parseSequence } from '../keys'
 import { frameSchema, leverSchema } from '../levers'
+import type { Modifier } from '../keys'
 import type { Frame, Lever, Trigger } from '../levers'
 import { valueOf } from '../result'
 import { seededRandom } from '../timing'
@@ -34,6 +35,12 @@ const levers = [
   lever(8, { kind: 'layer', hold: 'Space', chord: 'Shift+B' }),
   lever(9, { kind: 'hold', key: 'KeyF', holdMs: 90 }),
   lever(10, { kind: 'release', chord: 'Ctrl+G' }),
+  lever(11, { kind: 'hold', key: 'ControlLeft', holdMs: 120 }),
+  lever(12, { kind: 'hold', key: 'KeyD', holdMs: 80, nested: true }),
+  lever(13, { kind: 'tap', key: 'MetaLeft', times: 1 }),
+  lever(14, { kind: 'chord', chord: 'ShiftRight+B' }),
+  lever(15, { kind: 'chord', chord: 'E' }, { scope: { kind: 'only', programIds: ['camera'] } }),
+  lever(16, { kind: 'sequence', sequence: 'Ctrl+B E', gapMs: 90 }),
 ]
 const frames: Frame[] = [
   frameSchema.parse({
@@ -51,11 +58,18 @@ const frames: Frame[] = [
         hold: { kind: 'modifiers', modifiers: ['Ctrl'] },
       },
       { id: 'r2', kind: 'disable', key: 'KeyH' },
+      { id: 'r3', kind: 'remap', from: 'KeyI', to: 'KeyE' },
+      { id: 'r4', kind: 'remap', from: 'KeyJ', to: 'Ctrl+B' },
+      { id: 'r5', kind: 'remap', from: 'KeyC', to: 'ArrowLeft', layer: 'Space' },
+      { id: 'r6', kind: 'one-shot', key: 'ShiftLeft', withinMs: 300 },
     ],
   }),
 ]
 const config = { levers, frames, programs: {}, keys: undefined }
-const codes = ['ControlLeft', 'ShiftRight', 'CapsLock', 'Space', ...[...'ABCDEFGH'].map((letter) => `Key${letter}`)]
+const codes = [
+  ...['ControlLeft', 'ShiftLeft', 'ShiftRight', 'MetaLeft', 'CapsLock', 'Space'],
+  ...[...'ABCDEFGHIJ'].map((letter) => `Key${letter}`),
+]
 
 type Press = Extract<KeyEvent, { kind: 'down' | 'up' }> & { front: string }
 
@@ -134,11 +148,24 @@ function decided(events: readonly Press[], random: () => number = () => 1): stri
   return events.map((event) => outcomes.get(event)!.join(' & '))
 }
 
+interface Held {
+  readonly fate: 'pass' | 'kept' | 'layer' | 'modifiers' | 'replaced'
+  readonly modifiers?: readonly Modifier[]
+  /** What its coming up is, where that is not what its fate says. */
+  readonly up?: string
+  readonly repeat?: string
+}
+type HeldKeys = ReadonlyMap<string, Held>
+type Shots = readonly { readonly untilMs: number }[]
+
 /** The same by looking at everything that ever happens: slow, without waiting, one event after the other. */
 function reference(events: readonly Press[]): string[] {
-  const held = new Map<string, { fate: 'pass' | 'kept' | 'layer' | 'ctrl'; release?: string }>()
+  const held = new Map<string, Held>()
   const settled = new Map<number, string>()
-  const pressed = (i: number) => {
+  let shots: Shots = []
+  let lastPress: { code: string; atMs: number } | undefined
+
+  const physicalAt = (i: number) => {
     const down = new Set<string>()
     for (const event of events.slice(Math.max(0, i - 150), i + 1)) {
       if (event.kind === 'down') down.add(event.code)
@@ -146,34 +173,128 @@ function reference(events: readonly Press[]): string[] {
     }
     return down
   }
-  const modifiers = (i: number) => {
-    const physical = pressed(i)
+  const isPress = (event: Press) => event.kind === 'down' && !event.repeat
+  const effective = (i: number, keys: HeldKeys, armed: Shots, but: ReadonlySet<Modifier> = new Set()) => {
+    const physical = physicalAt(i)
     return MODIFIERS.filter(
       (modifier) =>
-        (modifier === 'Ctrl' && [...held.values()].some((entry) => entry.fate === 'ctrl')) ||
-        [...physical].some((code) => modifierOfCode(code) === modifier && code !== events[i]!.code),
+        (!but.has(modifier) &&
+          ([...keys.values()].some((entry) => entry.modifiers?.includes(modifier)) ||
+            [...physical].some(
+              (code) =>
+                modifierOfCode(code) === modifier &&
+                code !== events[i]!.code &&
+                (keys.get(code)?.fate ?? 'pass') === 'pass',
+            ))) ||
+        (modifier === 'Shift' && armed.some(({ untilMs }) => events[i]!.atMs < untilMs)),
     )
   }
-  const idAt = (i: number) => chordId({ modifiers: modifiers(i), code: events[i]!.code })
+  const madeInto = (code: string) =>
+    code === 'KeyI'
+      ? { code: 'KeyE', modifiers: [] as Modifier[] }
+      : code === 'KeyJ'
+        ? { code: 'KeyB', modifiers: ['Ctrl'] as Modifier[] }
+        : { code, modifiers: [] as Modifier[] }
+  const idOf = (modifiers: readonly Modifier[], code: string) =>
+    chordId({ modifiers: MODIFIERS.filter((modifier) => modifiers.includes(modifier)), code })
+  const nameAt = (i: number, keys: HeldKeys, armed: Shots, code = events[i]!.code, but?: ReadonlySet<Modifier>) => {
+    const made = madeInto(code)
+    return idOf([...effective(i, keys, armed, but), ...made.modifiers], made.code)
+  }
   const live = (entry: Lever, front: string) =>
     entry.scope.kind === 'everywhere' || (entry.scope.kind === 'only' && entry.scope.programIds.includes(front))
   const withKind = <K extends Trigger['kind']>(kind: K, front: string) =>
     levers
       .filter((entry) => entry.triggers[0]!.kind === kind && live(entry, front))
       .map((entry) => ({ entry, trigger: entry.triggers[0] as Extract<Trigger, { kind: K }> }))
-  const isPress = (event: Press) => event.kind === 'down' && !event.repeat && !modifierOfCode(event.code)
 
-  /** Tap or hold, by what follows within the time. */
-  const isHold = (i: number, holdMs: number) => {
-    const others = new Set<string>()
-    for (const event of events.slice(i + 1, i + 300)) {
-      if (event.atMs >= events[i]!.atMs + holdMs) return true
-      if (event.code === events[i]!.code && event.kind === 'up') return false
-      if (event.code === events[i]!.code || modifierOfCode(event.code)) continue
-      if (event.kind === 'down' && !event.repeat) others.add(event.code)
-      else if (event.kind === 'up' && others.has(event.code)) return true
+  /** What the held space bar makes of a press: a lever, another key, or nothing. */
+  const inSpaceLayer = (i: number, keys: HeldKeys, armed: Shots) => {
+    const id = nameAt(i, keys, armed)
+    const layered = withKind('layer', events[i]!.front).find(
+      ({ trigger }) => chordId(valueOf(parseChord(trigger.chord))) === id,
+    )
+    if (layered) return `pull ${layered.entry.id}`
+    return events[i]!.code === 'KeyC' ? 'ArrowLeft' : undefined
+  }
+
+  /** What holding a key means, and how it came out. */
+  const holdAt = (i: number, keys: HeldKeys, armed: Shots): 'tap' | 'in-time' | 'nested' | undefined => {
+    const { code, atMs } = events[i]!
+    const isAlone = effective(i, keys, armed).length === 0
+    const holds: Record<string, number> = {
+      CapsLock: 70,
+      Space: 200,
+      ControlLeft: 120,
+      ...(isAlone ? { KeyF: 90, KeyD: 80 } : {}),
     }
-    return true
+    const holdMs = holds[code]
+    if (holdMs === undefined) return undefined
+    const others = new Set<string>()
+    for (let j = i + 1; j < Math.min(events.length, i + 300); j++) {
+      const event = events[j]!
+      if (event.atMs >= atMs + holdMs) return 'in-time'
+      if (event.code === code && event.kind === 'up') return 'tap'
+      if (event.code === code || modifierOfCode(event.code)) continue
+      if (isPress(event)) {
+        if (code === 'ControlLeft') return 'tap'
+        const counts =
+          code === 'CapsLock' || code === 'KeyD' || (code === 'Space' && inSpaceLayer(j, keys, armed) !== undefined)
+        if (counts) others.add(event.code)
+      } else if (event.kind === 'up' && others.has(event.code)) return 'nested'
+    }
+    return 'in-time'
+  }
+
+  /** The presses from one on as they count by themselves, with their names. */
+  const chainFrom = (i: number, name: string) => {
+    const chain = [{ i, names: [name, name] }]
+    const keys = new Map<string, Held>(held)
+    const constant = new Set<Modifier>(effective(i, keys, shots))
+    for (let j = i + 1; j < Math.min(events.length, i + 80) && chain.length < 5; j++) {
+      const { code, kind } = events[j]!
+      if (kind === 'up') {
+        for (const modifier of [modifierOfCode(code), ...(keys.get(code)?.modifiers ?? [])])
+          if (modifier) constant.delete(modifier)
+        keys.delete(code)
+        continue
+      }
+      if (!isPress(events[j]!)) continue
+      if (keys.get('Space')?.fate === 'layer' && inSpaceLayer(j, keys, [])) {
+        chain.push({ i: j, names: [] })
+        continue
+      }
+      const hold = holdAt(j, keys, [])
+      if (hold !== undefined && hold !== 'tap') {
+        if (code === 'CapsLock') keys.set(code, { fate: 'modifiers', modifiers: ['Ctrl'] })
+        else if (code === 'Space') keys.set(code, { fate: 'layer' })
+        else chain.push({ i: j, names: [] })
+        continue
+      }
+      if (code === 'KeyH') continue
+      if (modifierOfCode(code)) {
+        keys.set(code, { fate: 'pass' })
+        continue
+      }
+      const pressed = code === 'CapsLock' ? 'Escape' : code
+      chain.push({ i: j, names: [nameAt(j, keys, [], pressed), nameAt(j, keys, [], pressed, constant)] })
+    }
+    return chain
+  }
+
+  const sendsAs = (i: number, code: string, out: string, mods: readonly Modifier[]) => {
+    const down = effective(i, held, [])
+    const added = MODIFIERS.filter(
+      (modifier) =>
+        (mods.includes(modifier) || effective(i, held, shots).includes(modifier)) && !down.includes(modifier),
+    ).map((modifier) => `${modifier === 'Ctrl' ? 'Control' : modifier}Left`)
+    const sent = [
+      ...added.map((each) => `down ${each}`),
+      `down ${out}`,
+      ...added.toReversed().map((each) => `up ${each}`),
+    ].join(' ')
+    held.set(code, { fate: 'replaced', up: `replace up ${out}`, repeat: `replace ${sent}` })
+    return `replace ${sent}`
   }
 
   const press = (i: number): string => {
@@ -183,46 +304,45 @@ function reference(events: readonly Press[]): string[] {
       return outcome
     }
     if (settled.has(i)) return keep(settled.get(i)!)
-    if (modifiers(i).length === 0) {
-      if (code === 'CapsLock' && isHold(i, 70)) {
-        held.set(code, { fate: 'ctrl' })
+    if (held.get('Space')?.fate === 'layer') {
+      const own = inSpaceLayer(i, held, shots)
+      if (own === 'ArrowLeft') return sendsAs(i, code, own, [])
+      if (own) return keep(own)
+    }
+    const hold = holdAt(i, held, shots)
+    if (hold !== undefined && hold !== 'tap') {
+      if (code === 'CapsLock') {
+        held.set(code, { fate: 'modifiers', modifiers: ['Ctrl'], up: 'replace up ControlLeft' })
         return 'replace down ControlLeft'
       }
-      if (code === 'CapsLock') {
-        held.set(code, { fate: 'kept', release: 'replace up Escape' })
-        return 'replace down Escape'
-      }
-      if (code === 'Space' && isHold(i, 200)) {
+      if (code === 'Space') {
         held.set(code, { fate: 'layer' })
         return 'swallow'
       }
-      if (code === 'KeyF' && isHold(i, 90)) return keep('pull l9')
+      return keep(`pull ${{ KeyF: 'l9', KeyD: 'l12', ControlLeft: 'l11' }[code]}`)
     }
     if (code === 'KeyH') return keep('swallow')
     if (modifierOfCode(code)) {
       held.set(code, { fate: 'pass' })
       return 'pass'
     }
-    const id = idAt(i)
-    if (held.get('Space')?.fate === 'layer') {
-      const layered = withKind('layer', front).find(({ trigger }) => chordId(valueOf(parseChord(trigger.chord))) === id)
-      if (layered) return keep(`pull ${layered.entry.id}`)
-    }
+    const made = code === 'CapsLock' ? { code: 'Escape', modifiers: [] } : madeInto(code)
+    const id = nameAt(i, held, shots, code === 'CapsLock' ? 'Escape' : code)
+    // The system's own.
+    if (id === 'Ctrl+Shift+Escape') return keep('swallow')
     for (const { entry, trigger } of withKind('together', front)) {
-      if (!trigger.keys.includes(code)) continue
-      const other = trigger.keys.find((key) => key !== code)!
+      if (!trigger.keys.includes(made.code)) continue
+      const other = trigger.keys.find((key) => key !== made.code)!
       for (let j = i + 1; j < events.length && events[j]!.atMs < atMs + trigger.windowMs!; j++) {
         if (events[j]!.kind === 'up' && events[j]!.code === code) break
-        if (!isPress(events[j]!)) continue
-        if (events[j]!.code !== other) break
+        if (!isPress(events[j]!) || modifierOfCode(events[j]!.code) || events[j]!.code === 'KeyH') continue
+        if (madeInto(events[j]!.code).code !== other) break
         settled.set(j, `pull ${entry.id}`)
         return keep('swallow')
       }
     }
-    const presses = Array.from({ length: Math.min(60, events.length - i) }, (_, n) => i + n).filter((j) =>
-      isPress(events[j]!),
-    )
-    const chains = [
+    const presses = chainFrom(i, id)
+    const sequences = [
       ...withKind('sequence', front).map(({ entry, trigger }) => ({
         entry,
         gapMs: trigger.gapMs!,
@@ -234,45 +354,63 @@ function reference(events: readonly Press[]): string[] {
         ids: [trigger.chord, trigger.chord].map((text) => chordId(valueOf(parseChord(text)))),
       })),
     ].filter(({ ids, gapMs }) =>
-      ids.every(
-        (wanted, n) =>
-          presses[n] !== undefined &&
-          idAt(presses[n]!) === wanted &&
-          (n === 0 || events[presses[n]!]!.atMs < events[presses[n - 1]!]!.atMs + gapMs),
-      ),
+      ids.every((wanted, n) => {
+        const part = presses[n]
+        if (!part) return false
+        const before = presses[n - 1]
+        return (
+          part.names.includes(wanted) &&
+          events[part.i]!.front === front &&
+          (!before || events[part.i]!.atMs < events[before.i]!.atMs + gapMs)
+        )
+      }),
     )
-    const [chain] = chains.sort((a, b) => b.ids.length - a.ids.length)
-    if (chain) {
+    const [sequence] = sequences.sort((a, b) => b.ids.length - a.ids.length)
+    if (sequence) {
       presses
-        .slice(1, chain.ids.length)
-        .forEach((j, n) => settled.set(j, n === chain.ids.length - 2 ? `pull ${chain.entry.id}` : 'swallow'))
+        .slice(1, sequence.ids.length)
+        .forEach((part, n) =>
+          settled.set(part.i, n === sequence.ids.length - 2 ? `pull ${sequence.entry.id}` : 'swallow'),
+        )
       return keep('swallow')
     }
+    if (id === 'Shift+KeyB' && physicalAt(i).has('ShiftRight')) return keep('pull l14')
     const chord = withKind('chord', front).filter(
-      ({ trigger }) => chordId(valueOf(parseChord(trigger.chord))) === id,
+      ({ entry, trigger }) => entry.id !== 'l14' && chordId(valueOf(parseChord(trigger.chord))) === id,
     )[0]
     if (chord) return keep(`pull ${chord.entry.id}`)
     if (id === 'Ctrl+KeyG') {
-      held.set(code, { fate: 'kept', release: 'pull l10' })
+      held.set(code, { fate: 'kept', up: 'pull l10' })
       return 'swallow'
     }
+    const isArmed = shots.some(({ untilMs }) => atMs < untilMs)
+    if (made.code !== code || isArmed) return sendsAs(i, code, made.code, made.modifiers)
     held.set(code, { fate: 'pass' })
     return 'pass'
   }
 
   return events.map((event, i) => {
-    const entry = held.get(event.code)
-    if (event.kind === 'down')
-      return event.repeat
-        ? entry?.release?.startsWith('replace')
-          ? 'replace down Escape'
-          : !entry || entry.fate === 'pass'
-            ? 'pass'
-            : 'swallow'
-        : press(i)
-    held.delete(event.code)
-    if (entry?.release) return entry.release
-    return entry?.fate === 'ctrl' ? 'replace up ControlLeft' : !entry || entry.fate === 'pass' ? 'pass' : 'swallow'
+    const { code, atMs } = event
+    const entry = held.get(code)
+    if (event.kind === 'down' && event.repeat)
+      return entry?.repeat ?? (!entry || entry.fate === 'pass' ? 'pass' : 'swallow')
+    if (event.kind === 'down') {
+      const outcome = press(i)
+      lastPress = { code, atMs }
+      if (!modifierOfCode(code)) shots = []
+      return outcome
+    }
+    held.delete(code)
+    if (entry?.up) return entry.up
+    if (entry && entry.fate !== 'pass') return 'swallow'
+    const isTap =
+      modifierOfCode(code) !== undefined &&
+      lastPress?.code === code &&
+      atMs - lastPress.atMs < 200 &&
+      [...held.values()].every(({ fate }) => fate === 'modifiers' || fate === 'layer')
+    if (isTap && code === 'MetaLeft') return 'pull l13 up MetaLeft'
+    if (isTap && code === 'ShiftLeft') shots = shots.length > 0 ? [] : [{ untilMs: atMs + 300 }]
+    return 'pass'
   })
 }
 
@@ -284,7 +422,7 @@ test('short storms: the resolver agrees with the slow reference, however it is t
       expect(decided(events)).toEqual(expected)
       expect(decided(events, seededRandom(seed + 1))).toEqual(expected)
     }),
-    { numRuns: 400 },
+    { numRuns: 1500 },
   )
 })
 

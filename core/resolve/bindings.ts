@@ -1,9 +1,11 @@
 import type { Program } from '../bench'
-import { chordId, modifierOfCode, parseChord, parseSequence } from '../keys'
-import type { Chord, Modifier } from '../keys'
+import { chordId, hasAltGr, parseChord, parseSequence } from '../keys'
+import type { Chord } from '../keys'
 import { DEFAULT_KEYS, onKeyboard, patienceOf, rowTriggers, specificity } from '../levers'
-import type { Frame, KeyRule, KeySettings, Lever, LeverDelta, Trigger, TriggerOf } from '../levers'
+import type { Frame, KeySettings, Lever, LeverDelta, Trigger, TriggerOf } from '../levers'
 import { assertNever } from '../result'
+import { compileRules } from './compileRules'
+import type { Rules } from './compileRules'
 
 export interface ResolverConfig {
   readonly levers: readonly Lever[]
@@ -30,7 +32,8 @@ export interface BoundTogether {
 }
 
 /** Triggers and rules by the keys they begin with. */
-export interface Bindings {
+export interface Bindings extends Rules {
+  readonly levers: ReadonlyMap<string, Lever>
   readonly chords: ReadonlyMap<string, readonly Bound[]>
   readonly releases: ReadonlyMap<string, readonly Bound[]>
   readonly sequences: ReadonlyMap<string, readonly BoundSequence[]>
@@ -38,12 +41,13 @@ export interface Bindings {
   readonly layers: ReadonlyMap<string, ReadonlyMap<string, readonly Bound[]>>
   readonly together: ReadonlyMap<string, readonly BoundTogether[]>
   readonly holds: ReadonlyMap<string, readonly Bound<TriggerOf<'hold'>>[]>
+  readonly taps: ReadonlyMap<string, readonly Bound<TriggerOf<'tap'>>[]>
   /** Every chord trigger by its key, for telling near misses. */
   readonly byCode: ReadonlyMap<string, readonly Bound[]>
-  readonly tapHolds: ReadonlyMap<string, Extract<KeyRule, { kind: 'tap-hold' }>>
-  readonly remaps: ReadonlyMap<string, { readonly code: string; readonly modifiers: readonly Modifier[] }>
-  readonly disabled: ReadonlySet<string>
-  readonly types: ReadonlyMap<string, string>
+  /** Some chord means a modifier of one side. */
+  readonly hasSides: boolean
+  /** The right Alt key is AltGr on this keyboard. */
+  readonly hasAltGr: boolean
   /** What each program does with the chords it claims. */
   readonly claims: ReadonlyMap<string, ReadonlyMap<string, string>>
   readonly framesOn: ReadonlySet<string>
@@ -93,18 +97,20 @@ export class BindingIndex {
   private readonly layers = new Map<string, Lists<Bound>>()
   private readonly together = new Lists<BoundTogether>(({ bound }) => bound)
   private readonly holds = new Lists<Bound<TriggerOf<'hold'>>>((bound) => bound)
+  private readonly taps = new Lists<Bound<TriggerOf<'tap'>>>((bound) => bound)
   private readonly byCode = new Lists<Bound>((bound) => bound)
   private frames: readonly Frame[]
   private programs: ResolverConfig['programs']
   private readonly keys: KeySettings
-  private rules: Pick<Bindings, 'tapHolds' | 'remaps' | 'disabled' | 'types'>
+  private sided = 0
+  private rules: Rules
   private claims: Bindings['claims']
 
   constructor({ levers, frames, programs, keys = DEFAULT_KEYS }: ResolverConfig) {
     this.frames = frames
     this.programs = programs
     this.keys = keys
-    this.rules = compileRules(frames.filter((frame) => frame.on))
+    this.rules = compileRules(frames, this.keys.legends)
     this.claims = indexClaims(programs)
     // Those that come later in order are put in later, so that each finds its place at once.
     for (const lever of [...levers].sort((a, b) => a.plate - b.plate)) this.put(lever)
@@ -119,7 +125,7 @@ export class BindingIndex {
       this.remove(lever.id)
       this.put(lever)
     }
-    if (frames !== this.frames) this.rules = compileRules(frames.filter((frame) => frame.on))
+    if (frames !== this.frames) this.rules = compileRules(frames, this.keys.legends)
     if (programs !== this.programs) this.claims = indexClaims(programs)
     const mayMoveRows = frames !== this.frames || levers !== undefined
     this.frames = frames
@@ -129,12 +135,16 @@ export class BindingIndex {
 
   get bindings(): Bindings {
     return {
+      levers: this.levers,
       chords: this.chords.map,
       releases: this.releases.map,
       sequences: this.sequences.map,
       layers: new Map([...this.layers].map(([code, lists]) => [code, lists.map])),
       together: this.together.map,
       holds: this.holds.map,
+      taps: this.taps.map,
+      hasSides: this.sided > 0,
+      hasAltGr: hasAltGr(this.keys.legends),
       byCode: this.byCode.map,
       timing: this.keys.timing,
       claims: this.claims,
@@ -183,44 +193,62 @@ export class BindingIndex {
   private bind(bound: Bound): (() => void)[] {
     const { trigger } = bound
     const { timing, legends } = this.keys
+    const undo: (() => void)[] = []
+    const meant = (chord: Chord): Chord => {
+      if (chord.sides) {
+        this.sided += 1
+        undo.push(() => (this.sided -= 1))
+      }
+      return onKeyboard(trigger, chord, legends)
+    }
     const readChord = (text: string): Chord | undefined => {
       const chord = parseChord(text)
-      return chord.ok ? onKeyboard(trigger, chord.value, legends) : undefined
+      return chord.ok ? meant(chord.value) : undefined
     }
     switch (trigger.kind) {
       case 'chord':
       case 'release': {
         const chord = readChord(trigger.chord)
-        if (!chord) return []
+        if (!chord) break
         const lists = trigger.kind === 'chord' ? this.chords : this.releases
-        return [lists.add(chordId(chord), bound), this.byCode.add(chord.code, bound)]
+        undo.push(lists.add(chordId(chord), bound), this.byCode.add(chord.code, bound))
+        break
       }
       case 'double': {
         const chord = readChord(trigger.chord)
-        if (!chord) return []
+        if (!chord) break
         const ids = [chordId(chord), chordId(chord)]
-        return [this.sequences.add(ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) })]
+        undo.push(this.sequences.add(ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) }))
+        break
       }
       case 'sequence': {
         const parsed = parseSequence(trigger.sequence)
-        const ids = parsed.ok ? parsed.value.map((chord) => chordId(onKeyboard(trigger, chord, legends))) : []
-        return ids.length > 1 ? [this.sequences.add(ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) })] : []
+        const ids = parsed.ok ? parsed.value.map((chord) => chordId(meant(chord))) : []
+        if (ids.length > 1) undo.push(this.sequences.add(ids[0]!, { bound, ids, gapMs: patienceOf(trigger, timing) }))
+        break
       }
       case 'layer': {
         const chord = readChord(trigger.chord)
-        if (!chord) return []
+        if (!chord) break
         if (!this.layers.has(trigger.hold)) this.layers.set(trigger.hold, new Lists<Bound>((entry) => entry))
-        return [this.layers.get(trigger.hold)!.add(chordId(chord), bound)]
+        undo.push(this.layers.get(trigger.hold)!.add(chordId(chord), bound))
+        break
       }
       case 'together': {
         const entry = { bound, codes: trigger.keys, windowMs: patienceOf(trigger, timing) }
-        return trigger.keys.map((code) => this.together.add(code, entry))
+        undo.push(...trigger.keys.map((code) => this.together.add(code, entry)))
+        break
       }
       case 'hold':
-        return [this.holds.add(trigger.key, bound as Bound<TriggerOf<'hold'>>)]
+        undo.push(this.holds.add(trigger.key, bound as Bound<TriggerOf<'hold'>>))
+        break
+      case 'tap':
+        undo.push(this.taps.add(trigger.key, bound as Bound<TriggerOf<'tap'>>))
+        break
       default:
-        return assertNever(trigger)
+        assertNever(trigger)
     }
+    return undo
   }
 }
 
@@ -230,43 +258,6 @@ export interface BindingUpdate {
   /** With `on` as they stand now. */
   readonly frames?: readonly Frame[]
   readonly programs?: ResolverConfig['programs']
-}
-
-function compileRules(frames: readonly Frame[]): Pick<Bindings, 'tapHolds' | 'remaps' | 'disabled' | 'types'> {
-  const tapHolds = new Map<string, Extract<KeyRule, { kind: 'tap-hold' }>>()
-  const remaps = new Map<string, { code: string; modifiers: Modifier[] }>()
-  const disabled = new Set<string>()
-  const types = new Map<string, string>()
-  // The first frame that has a rule for a key keeps it.
-  for (const rule of frames.flatMap((frame) => frame.rules ?? [])) {
-    switch (rule.kind) {
-      case 'tap-hold':
-        if (!tapHolds.has(rule.key)) tapHolds.set(rule.key, rule)
-        break
-      case 'remap': {
-        const chord = modifierOfCode(rule.to) ? undefined : parseChord(rule.to)
-        if (!remaps.has(rule.from))
-          remaps.set(
-            rule.from,
-            chord?.ok
-              ? { code: chord.value.code, modifiers: [...chord.value.modifiers] }
-              : { code: rule.to, modifiers: [] },
-          )
-        break
-      }
-      case 'disable':
-        disabled.add(rule.key)
-        break
-      case 'type': {
-        const chord = parseChord(rule.chord)
-        if (chord.ok && !types.has(chordId(chord.value))) types.set(chordId(chord.value), rule.text)
-        break
-      }
-      case 'row':
-        break
-    }
-  }
-  return { tapHolds, remaps, disabled, types }
 }
 
 function indexClaims(programs: ResolverConfig['programs']): Map<string, Map<string, string>> {

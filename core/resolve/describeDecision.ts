@@ -52,6 +52,8 @@ export function describeDecision(decision: Decision, names: ExplainNames): strin
       return 'A rule disables this key.'
     case 'typed':
       return `A rule types “${outputWords(decision)}”.`
+    case 'armed':
+      return 'Tapped: it holds for the next key.'
     case 'waits-release':
       return 'Its lever is pulled when the key comes up.'
     case 'reserved':
@@ -78,6 +80,8 @@ export function describeCandidate(candidate: Candidate, names: ExplainNames): st
       return `${name} has ${candidate.chord}, but is live ${lever ? describeScope(lever.scope, names) : 'elsewhere'}.`
     case 'other-modifiers':
       return `${name} wants ${candidate.chord}.`
+    case 'other-keyboard':
+      return `${name} has ${candidate.chord}, but not from this keyboard.`
     case 'outranked':
       return `${name} has ${candidate.chord} too; another lever came first.`
     case 'program-first':

@@ -1,101 +1,47 @@
-import { chordId, modifierOfCode } from '../keys'
-import type { KeyRule } from '../levers'
-import type { Bindings, Bound, BoundSequence, BoundTogether } from './bindings'
-import { candidateOf, hindrance } from './judge'
+import { modifierOfCode } from '../keys'
+import type { Bindings, BoundSequence, BoundTogether } from './bindings'
+import { candidateOf, hindrance, situationOf } from './judge'
+import { isDisabled, mappedOf } from './layers'
+import { project } from './project'
+import type { PressSeen, Projection } from './project'
 import type { Candidate } from './schema'
-import { effectiveModifiers } from './state'
 import type { Pending, ResolverState } from './state'
-
-/** Looking ahead through what is held back came to something, to nothing, or must wait for more. */
-export type Ahead<T> =
-  | { readonly kind: 'found'; readonly value: T; readonly atMs: number }
-  | { readonly kind: 'none'; readonly atMs: number }
-  | { readonly kind: 'wait'; readonly untilMs: number }
+import type { Ahead } from './tapOrHold'
 
 const isPress = (pending: Pending) => pending.event.kind === 'down' && !pending.event.repeat
 
-/** What holding a key does, if it does anything else than the key itself. */
-export interface HoldMeaning {
-  readonly holdMs: number
-  readonly rule?: Extract<KeyRule, { kind: 'tap-hold' }>
-  /** The lever that is pulled once it is held long enough. */
-  readonly bound?: Bound
-  readonly isLayer: boolean
-}
-
-export function holdMeaning(
-  bindings: Bindings,
-  code: string,
-  frontProgramId: string | undefined,
-): HoldMeaning | undefined {
-  const rule = bindings.tapHolds.get(code)
-  const bound = bindings.holds.get(code)?.find((entry) => !hindrance(entry, bindings.framesOn, frontProgramId, false))
-  const layer = bindings.layers.get(code)
-  const isLayer =
-    rule?.hold.kind === 'layer' ||
-    (layer !== undefined &&
-      [...layer.values()].some((list) =>
-        list.some((entry) => !hindrance(entry, bindings.framesOn, frontProgramId, false)),
-      ))
-  if (!rule && !bound && !isLayer) return undefined
-  const holdMs = rule?.holdMs ?? bound?.trigger.holdMs ?? bindings.timing.holdMs
-  return { holdMs, ...(rule ? { rule } : {}), ...(bound ? { bound } : {}), isLayer }
-}
-
 /**
- * Tap or hold. It is a hold once the time is over, or once another key went down and up while it is down; a tap when it
- * comes up before either. `nested` says that another key made it a hold.
+ * Keys that go down within a window, in any order, with no other key between; `code` is what the first counts as. The
+ * indices are those in `pending`.
  */
-export function tapOrHold(
-  pending: readonly Pending[],
-  holdMs: number,
-  nowMs: number,
-): Ahead<{ hold: boolean; nested: boolean }> {
-  const [head, ...later] = pending
-  const { code, atMs } = head!.event
-  const deadlineMs = atMs + holdMs
-  const others = new Set<string>()
-  for (const { event } of later) {
-    if (event.atMs >= deadlineMs) break
-    if (event.code === code && event.kind === 'up')
-      return { kind: 'found', value: { hold: false, nested: false }, atMs: event.atMs }
-    if (event.code === code || modifierOfCode(event.code)) continue
-    if (event.kind === 'down' && !event.repeat) others.add(event.code)
-    else if (event.kind === 'up' && others.has(event.code))
-      return { kind: 'found', value: { hold: true, nested: true }, atMs: event.atMs }
-  }
-  return nowMs >= deadlineMs
-    ? { kind: 'found', value: { hold: true, nested: false }, atMs: deadlineMs }
-    : { kind: 'wait', untilMs: deadlineMs }
-}
-
-/** Keys that go down within a window, in any order, with no other key between. The indices are those in `pending`. */
 export function findTogether(
+  bindings: Bindings,
   options: readonly BoundTogether[],
-  framesOn: Bindings['framesOn'],
+  code: string,
   pending: readonly Pending[],
   nowMs: number,
 ): Ahead<{ together: BoundTogether; indices: number[] }> & { failed?: Candidate[] } {
   const head = pending[0]!
+  const situation = situationOf(bindings, head)
   let waitUntilMs = 0
   let noneAtMs = head.event.atMs
   const failed: Candidate[] = []
   for (const together of options) {
-    const blocked = hindrance(together.bound, framesOn, head.frontProgramId, false)
+    const blocked = hindrance(together.bound, situation, false)
     if (blocked) {
       failed.push(candidateOf(together.bound, blocked))
       continue
     }
     const deadlineMs = head.event.atMs + together.windowMs
-    const missing = new Set(together.codes.filter((code) => code !== head.event.code))
+    const missing = new Set(together.codes.filter((other) => other !== code))
     const indices = [0]
     let endedAtMs: number | undefined
     for (let i = 1; i < pending.length && missing.size > 0; i++) {
       const { event } = pending[i]!
       if (event.atMs >= deadlineMs) break
       if (event.kind === 'up' && event.code === head.event.code) endedAtMs = event.atMs
-      if (isPress(pending[i]!) && !modifierOfCode(event.code)) {
-        if (missing.delete(event.code)) indices.push(i)
+      if (isPress(pending[i]!) && !modifierOfCode(event.code) && !isDisabled(bindings, pending[i]!)) {
+        if (missing.delete(mappedOf(bindings, pending[i]!)?.code ?? event.code)) indices.push(i)
         else endedAtMs = event.atMs
       }
       if (endedAtMs !== undefined) break
@@ -111,42 +57,41 @@ export function findTogether(
   return waitUntilMs > 0 ? { kind: 'wait', untilMs: waitUntilMs } : { kind: 'none', atMs: noneAtMs, failed }
 }
 
-/** The longest sequence that the presses held back make, once no longer one can follow. */
+/**
+ * The longest sequence that the presses held back make, once no longer one can follow. `names` is what the first press
+ * is called. A modifier that was down with the first and is down still does not count for those that follow, unless a
+ * sequence wants it.
+ */
 export function findSequence(
+  bindings: Bindings,
   options: readonly BoundSequence[],
-  framesOn: Bindings['framesOn'],
   state: ResolverState,
+  names: readonly string[],
   nowMs: number,
   isClaimed: boolean,
 ): Ahead<{ sequence: BoundSequence; indices: number[] }> & { candidates: Candidate[] } {
-  const { pending } = state
-  const front = pending[0]!.frontProgramId
-  const presses = pending.flatMap((entry, index) =>
-    isPress(entry) && !modifierOfCode(entry.event.code)
-      ? [
-          {
-            index,
-            atMs: entry.event.atMs,
-            id: chordId({ modifiers: effectiveModifiers(state, entry), code: entry.event.code }),
-          },
-        ]
-      : [],
-  )
+  const head = state.pending[0]!
   const candidates: Candidate[] = []
-  let best: { sequence: BoundSequence; indices: number[]; atMs: number } | undefined
+  if (options.length === 0) return { kind: 'none', atMs: head.event.atMs, candidates }
+  const situation = situationOf(bindings, head)
+  const projection = project(bindings, state, names, nowMs)
+  let best: { sequence: BoundSequence; indices: number[]; atMs: number; exact: number } | undefined
   let waitUntilMs = 0
-  let noneAtMs = pending[0]!.event.atMs
+  let noneAtMs = head.event.atMs
   for (const sequence of options) {
-    const blocked = hindrance(sequence.bound, framesOn, front, isClaimed)
+    const blocked = hindrance(sequence.bound, situation, isClaimed)
     if (blocked) {
       candidates.push(candidateOf(sequence.bound, blocked))
       continue
     }
-    const { verdict, untilMs, matched } = followSequence(sequence, presses, nowMs)
+    const { verdict, untilMs, matched, exact } = followSequence(sequence, projection, nowMs)
     if (verdict === 'fired') {
-      const indices = presses.slice(0, matched).map((press) => press.index)
-      if (!best || sequence.ids.length > best.sequence.ids.length)
-        best = { sequence, indices, atMs: presses[matched - 1]!.atMs }
+      const parts = projection.presses.slice(0, matched)
+      const isBetter =
+        !best ||
+        sequence.ids.length > best.sequence.ids.length ||
+        (sequence.ids.length === best.sequence.ids.length && exact > best.exact)
+      if (isBetter) best = { sequence, indices: parts.map((press) => press.index), atMs: parts.at(-1)!.atMs, exact }
       candidates.push(candidateOf(sequence.bound, 'fired'))
     } else if (verdict === 'waits') {
       waitUntilMs = Math.max(waitUntilMs, untilMs)
@@ -158,7 +103,8 @@ export function findSequence(
   }
   if (waitUntilMs > 0) return { kind: 'wait', untilMs: waitUntilMs, candidates }
   const settled = candidates.map((candidate) =>
-    candidate.verdict === 'fired' && candidate.triggerId !== best?.sequence.bound.trigger.id
+    candidate.verdict === 'fired' &&
+    (candidate.leverId !== best?.sequence.bound.lever.id || candidate.triggerId !== best.sequence.bound.trigger.id)
       ? { ...candidate, verdict: 'outranked' as const }
       : candidate,
   )
@@ -167,23 +113,29 @@ export function findSequence(
     : { kind: 'none', atMs: noneAtMs, candidates: settled }
 }
 
-interface PressSeen {
-  readonly atMs: number
-  readonly id: string
-}
-
-/** How far presses follow a sequence. `untilMs` is until when it waits, or when it was known that it fails. */
+/**
+ * How far presses follow a sequence. `untilMs` is until when it waits, or when it was known that it fails; `exact`
+ * counts the presses that have just the modifiers that are asked for.
+ */
 function followSequence(
   { ids, gapMs }: BoundSequence,
-  presses: readonly PressSeen[],
+  { presses, open }: Projection,
   nowMs: number,
-): { verdict: 'fired' | 'waits' | 'not-followed' | 'too-late'; untilMs: number; matched: number } {
+): { verdict: 'fired' | 'waits' | 'not-followed' | 'too-late'; untilMs: number; matched: number; exact: number } {
+  const front = presses[0]!.frontProgramId
+  let exact = 1
   for (let i = 1; i < ids.length; i++) {
     const deadlineMs = presses[i - 1]!.atMs + gapMs
     const press = presses[i]
+    if (!press && open && open.atMs < deadlineMs) return { verdict: 'waits', untilMs: open.untilMs, matched: i, exact }
     if (!press || press.atMs >= deadlineMs)
-      return { verdict: nowMs >= deadlineMs ? 'too-late' : 'waits', untilMs: deadlineMs, matched: i }
-    if (press.id !== ids[i]) return { verdict: 'not-followed', untilMs: press.atMs, matched: i }
+      return { verdict: nowMs >= deadlineMs ? 'too-late' : 'waits', untilMs: deadlineMs, matched: i, exact }
+    const isExact = press.names.includes(ids[i]!)
+    if (press.frontProgramId !== front || (!isExact && !press.leftOver.includes(ids[i]!)))
+      return { verdict: 'not-followed', untilMs: knownAtMs(press), matched: i, exact }
+    if (isExact) exact += 1
   }
-  return { verdict: 'fired', untilMs: presses[ids.length - 1]!.atMs, matched: ids.length }
+  return { verdict: 'fired', untilMs: presses[ids.length - 1]!.atMs, matched: ids.length, exact }
 }
+
+const knownAtMs = ({ atMs }: PressSeen) => atMs

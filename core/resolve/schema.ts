@@ -24,6 +24,8 @@ export const keyEventSchema = z.discriminatedUnion('kind', [
       .optional(),
     /** The key was never seen to come up; the resolver says so itself. */
     lost: z.boolean().optional(),
+    /** Which keyboard or pad of the bench it came from, where that is known. */
+    keyboard: z.string().max(80).optional(),
     /** The focus was in a view of the product: what no lever takes is the view's own and not passed on. */
     inView: z.boolean().optional(),
   }),
@@ -51,6 +53,7 @@ export const candidateSchema = z.object({
     'tapped',
     'held',
     'not-together',
+    'other-keyboard',
   ]),
   ms: z.number().optional(),
 })
@@ -80,6 +83,7 @@ export const REASONS = [
   'disabled-key',
   'typed',
   'waits-release',
+  'armed',
 ] as const
 
 export const decisionSchema = z.object({

@@ -15,14 +15,32 @@ export interface TypingOutcome {
   readonly keyCount: number
 }
 
-/** Replays typing through the real resolver, with one key tapped as itself and held as a layer. */
-export function replayTyping(events: readonly TypingEvent[], code: string, holdMs: number): TypingOutcome {
+/**
+ * Replays typing through the real resolver, with one key tapped as itself and held as modifiers; `nested` as in the rule:
+ * whether another key that is pressed within the time makes it held.
+ */
+export function replayTyping(
+  events: readonly TypingEvent[],
+  code: string,
+  holdMs: number,
+  nested = true,
+): TypingOutcome {
   const frame: Frame = {
     id: 'lab',
     name: 'Lab',
     on: true,
     position: 1,
-    rules: [{ id: 'lab', kind: 'tap-hold', key: code, tap: null, holdMs, hold: { kind: 'layer' } }],
+    rules: [
+      {
+        id: 'lab',
+        kind: 'tap-hold',
+        key: code,
+        tap: null,
+        holdMs,
+        nested,
+        hold: { kind: 'modifiers', modifiers: ['Ctrl'] },
+      },
+    ],
   }
   const resolver = createResolver({ levers: [], frames: [frame], programs: {} })
   let state = resolver.initial
@@ -32,7 +50,7 @@ export function replayTyping(events: readonly TypingEvent[], code: string, holdM
   const take = (decisions: readonly Decision[]) => {
     for (const decision of decisions) {
       if (decision.kind === 'wait' || decision.event.kind !== 'down') continue
-      if (decision.reason === 'layer-on') accidental += 1
+      if (decision.reason === 'hold-modifiers') accidental += 1
       delays.push(decision.lateMs ?? 0)
     }
   }
@@ -42,7 +60,7 @@ export function replayTyping(events: readonly TypingEvent[], code: string, holdM
     state = next.state
     take(next.decisions)
   }
-  take(resolver.next(state, { kind: 'blur', atMs: state.nowMs + holdMs }, {}).decisions)
+  take(resolver.next(state, { kind: 'tick', atMs: state.nowMs + holdMs }, {}).decisions)
   delays.sort((a, b) => a - b)
   const mean = delays.reduce((sum, delay) => sum + delay, 0) / Math.max(1, delays.length)
   return {
@@ -61,12 +79,13 @@ export const HOLD_TIMES_MS: readonly number[] = Array.from({ length: 13 }, (_, i
 export function sweepHoldTimes(
   events: readonly TypingEvent[],
   codes: readonly string[],
+  nested = true,
   onProgress: (done: number, all: number) => void = () => {},
 ): TypingOutcome[] {
   const outcomes: TypingOutcome[] = []
   for (const code of codes) {
     for (const holdMs of HOLD_TIMES_MS) {
-      outcomes.push(replayTyping(events, code, holdMs))
+      outcomes.push(replayTyping(events, code, holdMs, nested))
       onProgress(outcomes.length, codes.length * HOLD_TIMES_MS.length)
     }
   }

@@ -1,5 +1,6 @@
 import type { KeyLogEntry } from '../../contract'
 import { frontProgram } from '../../core/bench'
+import { STOP_CHORD } from '../../core/keys'
 import { framesNow } from '../../core/levers'
 import type { Frame } from '../../core/levers'
 import { ResolverKeeper, staysInView } from '../../core/resolve'
@@ -53,6 +54,12 @@ export class KeyDesk {
     this.resolver()
   }
 
+  /** All keys count as up, on every keyboard; what was held back is forgotten. */
+  letGo(): void {
+    this.close()
+    this.states.clear()
+  }
+
   close(): void {
     for (const timer of this.timers.values()) clearTimeout(timer)
     this.timers.clear()
@@ -67,6 +74,10 @@ export class KeyDesk {
     this.tickLater(source, state, event.atMs)
     const made: KeyLogEntry[] = []
     for (const decision of decisions) {
+      if (decision.chord === STOP_CHORD && decision.reason === 'reserved') {
+        this.letGo()
+        await this.driver.stopAll()
+      }
       if (staysInView(decision)) continue
       const entry: KeyLogEntry = { id: ++this.count, atMs: Date.now(), decision, runId: null, refusal: null }
       if (decision.kind === 'pull') {

@@ -184,6 +184,12 @@ export class RunDriver {
     )
   }
 
+  /** Ends every run that has not ended. How many there were. */
+  async stopAll(): Promise<number> {
+    const stopped = await Promise.all([...this.open.keys()].map((id) => this.stop(id)))
+    return stopped.filter(({ ok }) => ok).length
+  }
+
   /** Ends the wait of a run now. Issue: `not-waiting`. */
   async pullForward(runId: string): Promise<Result<null>> {
     return this.go(runId, NOT_WAITING, ({ head }, nowMs) =>

@@ -50,7 +50,7 @@ export async function openTab(browser: Browser, url: string, path: string, theme
   return page
 }
 
-const keyOfModifier = { Ctrl: 'Control', Alt: 'Alt', Shift: 'Shift', Meta: 'Meta' } as const
+const keyOfModifier = { Ctrl: 'Control', Alt: 'Alt', AltGr: 'AltGraph', Shift: 'Shift', Meta: 'Meta' } as const
 
 /** Presses a chord, written as everywhere else: `Ctrl+Alt+M`. */
 export async function press(page: Page, text: string): Promise<void> {
