@@ -10,6 +10,7 @@ const folder = resolve(root, process.env.KEEN_DATA ?? '.data')
 const isFresh = process.argv.includes('--fresh')
 const address = `http://127.0.0.1:${port}`
 
+if (process.env.KEEN_DATA?.trim() === '') stop('KEEN_DATA is empty. Give it a folder, or leave it out for .data.')
 if (!Number.isInteger(port) || port < 1 || port > 65535)
   stop(`PORT is “${process.env.PORT}”; it must be a number from 1 to 65535.`)
 ensureInstalled()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed, onMounted, ref } from 'vue'
 import type { Change } from '~~/core/bench'
 import { frontWindow, windowTitle } from '~~/core/bench'
@@ -20,7 +21,7 @@ const liveKeys = useLiveKeys()
 const screen = ref<HTMLElement>()
 onMounted(() => screen.value?.focus({ preventScroll: true }))
 
-const stacked = computed(() => mirror.bench.stack.map((id) => mirror.bench.windows[id]!))
+const stacked = computed(() => mirror.bench.stack.map((id) => own(mirror.bench.windows, id)!))
 const shown = computed(() => stacked.value.filter((window) => window.mode === 'normal' || window.mode === 'maximized'))
 const shelved = computed(() =>
   stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),
@@ -56,7 +57,7 @@ const displays = computed(() => {
   }))
 })
 const described = ref<string | null>()
-const describedDevice = computed(() => (described.value ? mirror.bench.devices[described.value] : undefined))
+const describedDevice = computed(() => (described.value ? own(mirror.bench.devices, described.value) : undefined))
 
 const frontId = computed(() => frontWindow(mirror.bench)?.id)
 useViewKeys('Bench', [
@@ -161,7 +162,7 @@ function leave(event: KeyboardEvent): void {
               :title="`Bring back ${windowTitle(mirror.bench, window)}`"
               @click="change({ kind: 'window.raise', windowId: window.id })"
             >
-              <SetIcon :name="mirror.bench.programs[window.programId]?.icon" />
+              <SetIcon :name="own(mirror.bench.programs, window.programId)?.icon" />
               <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
               <span class="soft">{{ window.mode }}</span>
             </button>

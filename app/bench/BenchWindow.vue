@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import { documentName, windowTitle } from '~~/core/bench'
 import type { BenchWindow } from '~~/core/bench'
@@ -25,7 +26,7 @@ const emit = defineEmits<{ raise: []; minimize: []; maximize: []; close: [] }>()
 
 const mirror = useMirror()
 const pointing = usePointing()
-const program = computed(() => mirror.bench.programs[window.programId])
+const program = computed(() => own(mirror.bench.programs, window.programId))
 const place = computed(() =>
   window.mode === 'maximized'
     ? { left: '0', top: '0', width: '100%', height: '100%' }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Lamp } from '~~/core/bench'
 import { lampNow } from '~~/core/bench'
@@ -14,7 +15,7 @@ const mirror = useMirror()
 const notices = useNotices()
 const lamps = computed(() =>
   mirror.bench.lamps.map((lamp) => {
-    const control = mirror.bench.devices[lamp.deviceId]?.controls[lamp.controlId]
+    const control = own(own(mirror.bench.devices, lamp.deviceId)?.controls ?? {}, lamp.controlId)
     return { lamp, ...lampNow(lamp, mirror.bench), isSwitch: control?.kind === 'switch', value: control?.value ?? null }
   }),
 )

@@ -1,3 +1,4 @@
+import { own } from '~~/core/result'
 import type { Control, Device } from '~~/core/bench'
 import { idFrom } from '~/programs/programDraft'
 
@@ -36,7 +37,7 @@ export function readDevice(draft: DeviceDraft, before: Device, id: string): Devi
   const controls: Record<string, Control> = {}
   for (const entry of draft.controls) {
     const controlId = entry.id || idFrom(entry.control.name, controls)
-    controls[controlId] = withValue(entry.control, before.controls[entry.id])
+    controls[controlId] = withValue(entry.control, own(before.controls, entry.id))
   }
   return { ...before, id, name: draft.name, kind: draft.kind, controls }
 }

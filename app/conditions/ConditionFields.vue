@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Condition } from '~~/core/conditions'
 import { clockTime, describeCondition, evaluate } from '~~/core/conditions'
@@ -18,11 +19,13 @@ const condition = defineModel<Condition>({ required: true })
 const mirror = useMirror()
 const devices = computed(() => Object.values(mirror.bench.devices))
 const controls = computed(() =>
-  'controlId' in condition.value ? Object.entries(mirror.bench.devices[condition.value.deviceId]?.controls ?? {}) : [],
+  'controlId' in condition.value
+    ? Object.entries(own(mirror.bench.devices, condition.value.deviceId)?.controls ?? {})
+    : [],
 )
 const values = computed(() => {
   if (condition.value.kind !== 'control-is') return []
-  const control = mirror.bench.devices[condition.value.deviceId]?.controls[condition.value.controlId]
+  const control = own(own(mirror.bench.devices, condition.value.deviceId)?.controls ?? {}, condition.value.controlId)
   switch (control?.kind) {
     case 'switch':
       return [
@@ -48,7 +51,7 @@ function setPart(part: Record<string, unknown>): void {
 
 /** Another device has other controls: its first one is taken, with the value it has now. */
 function setDevice(deviceId: string): void {
-  const [controlId, control] = Object.entries(mirror.bench.devices[deviceId]?.controls ?? {})[0] ?? ['', undefined]
+  const [controlId, control] = Object.entries(own(mirror.bench.devices, deviceId)?.controls ?? {})[0] ?? ['', undefined]
   switch (condition.value.kind) {
     case 'control-is':
       return setPart({ deviceId, controlId, value: control?.value ?? null })
@@ -68,7 +71,10 @@ function minuteOf(time: string): number {
 function setControl(controlId: string): void {
   if (condition.value.kind === 'lamp-is') setPart({ controlId })
   else if (condition.value.kind === 'control-is')
-    setPart({ controlId, value: mirror.bench.devices[condition.value.deviceId]?.controls[controlId]?.value ?? null })
+    setPart({
+      controlId,
+      value: own(own(mirror.bench.devices, condition.value.deviceId)?.controls ?? {}, controlId)?.value ?? null,
+    })
 }
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { ICON_COLOURS } from '~~/core/levers'
@@ -24,7 +25,9 @@ const query = ref('')
 const found = shallowRef<{ icons: { name: string; body: string }[]; total: number }>({ icons: [], total: 0 })
 const file = ref<HTMLInputElement>()
 
-const hasProgramIcon = computed(() => namedIn(steps, 'program').filter((id) => mirror.bench.programs[id]).length === 1)
+const hasProgramIcon = computed(
+  () => namedIn(steps, 'program').filter((id) => own(mirror.bench.programs, id)).length === 1,
+)
 const colour = computed(() => (icon.value && icon.value.kind !== 'upload' ? icon.value.colour : 'ink'))
 const words = computed(() => {
   if (!icon.value) return hasProgramIcon.value ? 'the program’s own' : 'none'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Lever } from '~~/core/levers'
 import { namedIn } from '~~/core/steps'
@@ -11,7 +12,7 @@ const { lever } = defineProps<{ lever: Pick<Lever, 'icon' | 'steps'> }>()
 const mirror = useMirror()
 const programIcon = computed(() => {
   const [id, ...more] = namedIn(lever.steps, 'program')
-  return id !== undefined && more.length === 0 ? mirror.bench.programs[id]?.icon : undefined
+  return id !== undefined && more.length === 0 ? own(mirror.bench.programs, id)?.icon : undefined
 })
 const name = computed(() => (lever.icon?.kind === 'set' ? lever.icon.name : programIcon.value))
 const colour = computed(() => (lever.icon && lever.icon.kind !== 'upload' ? lever.icon.colour : 'ink'))

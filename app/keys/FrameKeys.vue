@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed, ref, watch } from 'vue'
 import { canonicalJson } from '~~/core/bench'
 import { evaluate } from '~~/core/conditions'
@@ -30,9 +31,11 @@ watch(
 
 const live = computed(() => new Map(mirror.framesLive.map((entry) => [entry.id, entry.on])))
 function stateWords(entry: Frame): string {
-  const switched = mirror.bench.frameSwitches?.[entry.id] ?? entry.on
-  if (!switched) return mirror.bench.frameSwitches?.[entry.id] === undefined ? 'off' : 'switched off by a lever'
-  if (!entry.condition) return mirror.bench.frameSwitches?.[entry.id] === undefined ? 'on' : 'switched on by a lever'
+  const switched = own(mirror.bench.frameSwitches ?? {}, entry.id) ?? entry.on
+  if (!switched)
+    return own(mirror.bench.frameSwitches ?? {}, entry.id) === undefined ? 'off' : 'switched off by a lever'
+  if (!entry.condition)
+    return own(mirror.bench.frameSwitches ?? {}, entry.id) === undefined ? 'on' : 'switched on by a lever'
   const verdict = evaluate(entry.condition, mirror.bench)
   return `${verdict.holds ? 'on' : 'waiting'}: ${verdict.because}`
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { countOf } from '~~/core/names'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -129,7 +130,7 @@ function sheet(kind: 'svg' | 'html'): void {
           <ProgramSelect
             v-model="frontChoice"
             label="Program in front"
-            :placeholder="`in front: ${mirror.bench.programs[mirror.frontProgramId ?? '']?.name ?? 'nothing'}`"
+            :placeholder="`in front: ${own(mirror.bench.programs, mirror.frontProgramId ?? '')?.name ?? 'nothing'}`"
           />
           in front</label
         >
@@ -174,7 +175,7 @@ function sheet(kind: 'svg' | 'html'): void {
           </li>
         </ul>
         <template v-if="chosen.state === 'free'">
-          <p>Free with {{ mirror.bench.programs[frontId ?? '']?.name ?? 'nothing' }} in front.</p>
+          <p>Free with {{ own(mirror.bench.programs, frontId ?? '')?.name ?? 'nothing' }} in front.</p>
           <ElButton type="primary" @click="router.push({ path: '/levers/new', query: { chord: chosen.chord } })">
             Make a lever with it
           </ElButton>

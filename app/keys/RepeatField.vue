@@ -14,9 +14,8 @@ const USUAL_MS = 120
       :aria-label="`${label}: goes on while it is held`"
       @update:model-value="everyMs = $event ? USUAL_MS : undefined"
     />
-    goes on while held
-    <template v-if="everyMs !== undefined"
-      >, every
+    {{ everyMs === undefined ? 'goes on while held' : 'goes on while held, every' }}
+    <template v-if="everyMs !== undefined">
       <ElInputNumber
         size="small"
         :model-value="everyMs"

@@ -1,3 +1,4 @@
+import { own } from '~~/core/result'
 import { keyOwners } from '~~/core/clash'
 import type { ClashIndex, ClashInput, KeyOwnership } from '~~/core/clash'
 import { keyboardOf, keyLabel, MODIFIERS, modifierOfCode, placeKeys } from '~~/core/keys'
@@ -110,7 +111,7 @@ ${rows.join('\n')}
 }
 
 function titleOf({ frame, frontProgramId, input }: SheetContent): string {
-  const front = frontProgramId === undefined ? undefined : input.programs[frontProgramId]?.name
+  const front = frontProgramId === undefined ? undefined : own(input.programs, frontProgramId)?.name
   return `Keys of ${frame.name}${front ? `, with ${front} in front` : ''}`
 }
 

@@ -1,3 +1,4 @@
+import { own } from '~~/core/result'
 import type { RunSummary } from '~~/contract'
 import type { BenchState } from '~~/core/bench'
 import { namedIn } from '~~/core/steps'
@@ -20,7 +21,7 @@ export function leverState(
       words: running.phase === 'asking' ? 'asks' : running.phase === 'waiting' ? 'waits' : 'running',
       tone: 'live',
     }
-  if (namedIn(lever.steps, 'program').some((id) => !bench.programs[id])) return { words: 'broken', tone: 'fault' }
+  if (namedIn(lever.steps, 'program').some((id) => !own(bench.programs, id))) return { words: 'broken', tone: 'fault' }
   if (!lever.enabled) return { words: 'disabled', tone: 'off' }
   if (!frameOn) return { words: 'frame off', tone: 'off' }
   return { words: 'ready', tone: 'soft' }

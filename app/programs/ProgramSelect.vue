@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed, ref } from 'vue'
 import { createIndex } from '~~/core/search'
 import { useMirror } from '~/live/useMirror'
@@ -42,7 +43,7 @@ function onKey(event: KeyboardEvent): void {
   select.value?.blur()
 }
 
-const missing = computed(() => [chosen.value].flat().filter((id) => id !== '' && !mirror.bench.programs[id]))
+const missing = computed(() => [chosen.value].flat().filter((id) => id !== '' && !own(mirror.bench.programs, id)))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed, ref } from 'vue'
 import type { Program } from '~~/core/bench'
 import { countOf } from '~~/core/names'
@@ -30,7 +31,7 @@ const shown = computed(() => {
   )
 })
 const chosen = computed<Program | undefined>(() =>
-  isNew.value ? undefined : (mirror.bench.programs[chosenId.value ?? ''] ?? shown.value[0]),
+  isNew.value ? undefined : (own(mirror.bench.programs, chosenId.value ?? '') ?? shown.value[0]),
 )
 
 function choose(program: Program | undefined): void {

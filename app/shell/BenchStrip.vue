@@ -27,14 +27,14 @@ const explained = computed(() => mirror.keys.find((entry) => entry.id === explai
 const windows = computed(() => {
   const { bench } = mirror
   return bench.stack
-    .map((id) => bench.windows[id]!)
+    .map((id) => own(bench.windows, id)!)
     .filter((window) => window.mode !== 'hidden' && window.mode !== 'minimized')
     .reverse()
     .slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)
     .map((window) => ({
       id: window.id,
       title: windowTitle(bench, window),
-      program: bench.programs[window.programId],
+      program: own(bench.programs, window.programId),
       fault: Boolean(window.content.error),
       isFront: window.id === mirror.front?.id,
     }))

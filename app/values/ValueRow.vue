@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { ref, watch } from 'vue'
 import type { ValueTable } from '~~/core/command'
 import type { NamedValue, ValueUse } from '~~/core/levers'
@@ -70,7 +71,7 @@ async function remove(): Promise<void> {
       v-model="text"
       class="mono"
       :aria-label="`Text of ${value.name}`"
-      :aria-invalid="refused !== '' || table.broken[value.name] !== undefined"
+      :aria-invalid="refused !== '' || own(table.broken, value.name) !== undefined"
       spellcheck="false"
       @blur="save"
     />
@@ -86,8 +87,8 @@ async function remove(): Promise<void> {
       </template>
     </span>
     <ElButton size="small" @click="remove"> Delete </ElButton>
-    <p v-if="refused || table.broken[value.name]" class="fault" role="alert">
-      {{ refused || table.broken[value.name]!.message }}
+    <p v-if="refused || own(table.broken, value.name)" class="fault" role="alert">
+      {{ refused || own(table.broken, value.name)!.message }}
     </p>
     <p v-else-if="table.values[value.name] !== value.text" class="soft now">now {{ table.values[value.name] }}</p>
   </div>

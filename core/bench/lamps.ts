@@ -1,3 +1,4 @@
+import { own } from '../result'
 import { valueInWords } from './controls'
 import type { BenchState, Lamp } from './schema'
 
@@ -14,8 +15,8 @@ export interface LampNow {
  * and says why.
  */
 export function lampNow(lamp: Lamp, bench: Pick<BenchState, 'devices'>): LampNow {
-  const device = bench.devices[lamp.deviceId]
-  const control = device?.controls[lamp.controlId]
+  const device = own(bench.devices, lamp.deviceId)
+  const control = own(device?.controls ?? {}, lamp.controlId)
   const name = device?.name ?? lamp.deviceId
   if (!device || !control) return { state: 'unknown', words: device ? 'has no such control' : 'not on the bench', name }
   if (device.plugged === false) return { state: 'unknown', words: 'not plugged in', name }

@@ -22,6 +22,7 @@ export const idSchema = z
   .min(1)
   .max(80)
   .regex(/^[\w.:-]+$/, 'An id has letters, digits, dots, colons, dashes and underscores only.')
+  .refine((id) => !(id in Object.prototype), 'That word cannot be an id, since every object has it.')
 
 export const pathSchema = z
   .string()

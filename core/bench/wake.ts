@@ -1,3 +1,4 @@
+import { own } from '../result'
 import type { Change } from './change'
 import type { BenchState } from './schema'
 
@@ -42,7 +43,7 @@ const POWER = 'power'
 export function sleepingDisplays(bench: Pick<BenchState, 'devices'>): string[] {
   return Object.values(bench.devices)
     .filter(
-      (device) => device.kind === 'display' && device.plugged !== false && device.controls[POWER]?.value === false,
+      (device) => device.kind === 'display' && device.plugged !== false && own(device.controls, POWER)?.value === false,
     )
     .map((device) => device.id)
 }

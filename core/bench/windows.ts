@@ -1,3 +1,4 @@
+import { own } from '../result'
 import { WINDOW_PARTS } from '../command'
 import { partName } from './choices'
 import type { BenchDocument, BenchState, BenchWindow, Program, WindowContent } from './schema'
@@ -7,7 +8,7 @@ const isShown = (window: BenchWindow) => window.mode === 'normal' || window.mode
 /** The window that has the keys: the topmost one that is neither minimized nor hidden. */
 export function frontWindow(state: BenchState): BenchWindow | undefined {
   for (let i = state.stack.length - 1; i >= 0; i--) {
-    const window = state.windows[state.stack[i]!]
+    const window = own(state.windows, state.stack[i]!)
     if (window && isShown(window)) return window
   }
   return undefined
@@ -16,13 +17,13 @@ export function frontWindow(state: BenchState): BenchWindow | undefined {
 /** The program whose window is in front. */
 export function frontProgram(state: BenchState): Program | undefined {
   const window = frontWindow(state)
-  return window && state.programs[window.programId]
+  return window && own(state.programs, window.programId)
 }
 
 /** A program's windows, topmost first. Error windows do not count: the program behind them does not run. */
 export function windowsOf(state: BenchState, programId: string): BenchWindow[] {
   return state.stack
-    .map((id) => state.windows[id]!)
+    .map((id) => own(state.windows, id)!)
     .filter((window) => window.programId === programId && !window.content.error)
     .reverse()
 }
@@ -39,9 +40,9 @@ export function hasUnsaved(window: BenchWindow): boolean {
 
 /** `Atlas Room: dome · north.atlas, tonight.overlay`. */
 export function windowTitle(state: BenchState, window: BenchWindow): string {
-  const name = state.programs[window.programId]?.name ?? window.programId
+  const name = own(state.programs, window.programId)?.name ?? window.programId
   if (window.content.error) return `${name}: cannot open`
-  const program = state.programs[window.programId]
+  const program = own(state.programs, window.programId)
   const parts = WINDOW_PARTS.flatMap((part) =>
     window.content[part] === undefined ? [] : [partName(program, part, window.content[part], state)],
   ).join(', ')

@@ -2,10 +2,13 @@ import { didYouMean } from '../names'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 
+/** A text that values are put into is no longer than that, in UTF-16 units: values that use each other grow fast. */
+export const LONGEST_EXPANSION = 65_536
+
 /**
  * Replaces every `${name}` by its value; names are case-sensitive, values are not expanded again,
  * and `$${` writes a literal `${`. Issues: `variable-unknown` with the nearest known name, `variable-open`,
- * and `variable-broken` for a name in `broken`, with its reason; `at` is the offset of the `$`.
+ * `variable-broken` for a name in `broken`, with its reason, and `variable-large`; `at` is the offset of the `$`.
  */
 export function expandVariables(
   text: string,
@@ -26,8 +29,18 @@ export function expandVariables(
           `after the name, or write $\${ for the characters themselves.`,
         at: part.at,
       })
-    } else if (Object.hasOwn(values, part.name)) expanded += values[part.name]
-    else if (Object.hasOwn(broken, part.name))
+    } else if (Object.hasOwn(values, part.name)) {
+      const value = values[part.name]!
+      if (expanded.length + value.length > LONGEST_EXPANSION)
+        return fail({
+          code: 'variable-large',
+          message:
+            `With “${part.name}” put in, the text has more than ${LONGEST_EXPANSION.toLocaleString('en')} letters, ` +
+            `the most that is taken. Use shorter values, or fewer of them.`,
+          at: part.at,
+        })
+      expanded += value
+    } else if (Object.hasOwn(broken, part.name))
       issues.push({
         code: 'variable-broken',
         message: `The value “${part.name}” cannot be used: ${broken[part.name]!.message}`,

@@ -28,10 +28,10 @@ export type ValueTable = z.infer<typeof valueTableSchema>
  */
 export function resolveValues(known: Readonly<Record<string, string>>, named: readonly NamedText[]): ValueTable {
   const texts = new Map(named.map(({ name, text }) => [name, text]))
-  const values: Record<string, string> = {}
+  const values: Record<string, string> = withoutPrototype()
   // One table that grows: a copy for each of many values would grow with their square.
-  const all: Record<string, string> = { ...known }
-  const broken: Record<string, Issue> = {}
+  const all: Record<string, string> = Object.assign(withoutPrototype<string>(), known)
+  const broken: Record<string, Issue> = withoutPrototype()
   const path: string[] = []
 
   function resolve(name: string): void {
@@ -57,6 +57,11 @@ export function resolveValues(known: Readonly<Record<string, string>>, named: re
 
   for (const name of texts.keys()) resolve(name)
   return { values, broken }
+}
+
+/** A table that has no keys but those that are put into it. */
+function withoutPrototype<T>(): Record<string, T> {
+  return Object.create(null) as Record<string, T>
 }
 
 export const NO_VALUES: ValueTable = { values: {}, broken: {} }

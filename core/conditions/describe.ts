@@ -1,14 +1,14 @@
 import { valueInWords } from '../bench'
 import type { BenchState } from '../bench'
-import { assertNever } from '../result'
+import { assertNever, own } from '../result'
 import type { Condition } from './schema'
 
 /**
  * A condition as part of a sentence: `while Dome Desk runs and Caps Lock of the keyboard is on`, without the `while`.
  */
 export function describeCondition(condition: Condition, bench: Pick<BenchState, 'programs' | 'devices'>): string {
-  const program = (id: string) => bench.programs[id]?.name ?? `the missing program “${id}”`
-  const device = (id: string) => bench.devices[id]?.name ?? `the missing device “${id}”`
+  const program = (id: string) => own(bench.programs, id)?.name ?? `the missing program “${id}”`
+  const device = (id: string) => own(bench.devices, id)?.name ?? `the missing device “${id}”`
   switch (condition.kind) {
     case 'program-runs':
       return `${program(condition.programId)} runs`
@@ -17,7 +17,7 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
     case 'device-present':
       return `${device(condition.deviceId)} is plugged in`
     case 'control-is': {
-      const control = bench.devices[condition.deviceId]?.controls[condition.controlId]
+      const control = own(own(bench.devices, condition.deviceId)?.controls ?? {}, condition.controlId)
       return (
         `${control?.name ?? condition.controlId} of ${device(condition.deviceId)} is ` +
         `${control ? valueInWords(control, condition.value) : JSON.stringify(condition.value)}`
@@ -43,8 +43,8 @@ export function lampName(
   { deviceId, controlId }: { readonly deviceId: string; readonly controlId: string },
   bench: Pick<BenchState, 'devices'>,
 ): string {
-  const device = bench.devices[deviceId]
-  return `${device?.controls[controlId]?.name ?? controlId} of ${device?.name ?? `the missing device “${deviceId}”`}`
+  const device = own(bench.devices, deviceId)
+  return `${own(device?.controls ?? {}, controlId)?.name ?? controlId} of ${device?.name ?? `the missing device “${deviceId}”`}`
 }
 
 /** `22:05`. */

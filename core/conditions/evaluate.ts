@@ -1,6 +1,6 @@
 import { frontWindow, lampIndex, lampNow, sameValue, valueInWords, windowsOf } from '../bench'
 import type { BenchState } from '../bench'
-import { assertNever } from '../result'
+import { assertNever, own } from '../result'
 import { clockTime, lampName } from './describe'
 import type { Condition } from './schema'
 
@@ -28,7 +28,7 @@ export function evaluate(condition: Condition, bench: BenchState, minuteOfDay?: 
       }
     }
     case 'device-present': {
-      const device = bench.devices[condition.deviceId]
+      const device = own(bench.devices, condition.deviceId)
       const holds = device !== undefined && device.plugged !== false
       return { holds, because: `${device?.name ?? condition.deviceId} is ${holds ? '' : 'not '}plugged in` }
     }
@@ -59,8 +59,8 @@ function controlIs(
   { deviceId, controlId, value }: Extract<Condition, { kind: 'control-is' }>,
   bench: BenchState,
 ): Verdict {
-  const device = bench.devices[deviceId]
-  const control = device?.controls[controlId]
+  const device = own(bench.devices, deviceId)
+  const control = own(device?.controls ?? {}, controlId)
   if (!device || !control) return { holds: false, because: `${device?.name ?? deviceId} has no control ${controlId}` }
   const present = device.plugged !== false
   return {
@@ -97,5 +97,5 @@ function combined(
 }
 
 function programName(id: string, bench: BenchState): string {
-  return bench.programs[id]?.name ?? id
+  return own(bench.programs, id)?.name ?? id
 }

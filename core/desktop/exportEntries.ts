@@ -1,3 +1,4 @@
+import { own } from '../result'
 import type { BenchState, Program } from '../bench'
 import { expandVariables, isAddress, joinExec } from '../command'
 import type { ValueTable } from '../command'
@@ -78,7 +79,7 @@ function linesOf(lever: Lever, bench: BenchState, table: ValueTable): Lines | st
   if (lever.interlock) return 'It has an interlock; a Desktop Entry can always be started.'
   if (step.kind === 'place.open') return linkLines(lever, step, bench, table)
   if (step.kind !== 'program.open') return 'It starts no program.'
-  const program = bench.programs[step.programId]
+  const program = own(bench.programs, step.programId)
   const request = requestOf(step, bench, table, 'export')
   if (!program || !request.ok)
     return request.ok ? 'Its program is not on the bench.' : request.issues.map((issue) => issue.message).join(' ')

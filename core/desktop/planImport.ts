@@ -1,3 +1,4 @@
+import { own } from '../result'
 import { countOf } from '../names'
 import { absolutePath, canonicalJson, programSchema, kindAt } from '../bench'
 import type { BenchState, Program } from '../bench'
@@ -131,7 +132,7 @@ function skipReason(
 function planEntry(entry: DesktopEntry, file: string, input: ImportInput): ImportItem {
   const reasons = [...entry.remarks]
   const program = entry.exec && programOf(entry, entry.exec, input.bench)
-  const standing = program && input.bench.programs[program.id]
+  const standing = program && own(input.bench.programs, program.id)
   const programChanges = program !== undefined && canonicalJson(standing ?? null) !== canonicalJson(program)
   const drafts = entry.noDisplay ? [] : draftsOf(entry, program?.id, input.frameId, reasons)
   if (entry.noDisplay) reasons.push('NoDisplay=true: the program is set up, but no lever is made for it.')

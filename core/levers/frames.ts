@@ -1,10 +1,11 @@
+import { own } from '../result'
 import type { BenchState } from '../bench'
 import { evaluate } from '../conditions'
 import type { Frame } from './schema'
 
 /** Whether the levers and rules of a frame are live: switched on, and its condition holds. */
 export function isFrameOn(frame: Frame, bench: BenchState, minuteOfDay?: number): boolean {
-  const switched = bench.frameSwitches?.[frame.id] ?? frame.on
+  const switched = own(bench.frameSwitches ?? {}, frame.id) ?? frame.on
   return switched && (!frame.condition || evaluate(frame.condition, bench, minuteOfDay).holds)
 }
 

@@ -1,5 +1,5 @@
 import { listed } from '../names'
-import { assertNever } from '../result'
+import { assertNever, own } from '../result'
 import type { Names } from '../steps'
 import type { Lever, Scope, Trigger } from './schema'
 
@@ -37,7 +37,7 @@ function isLiveWithAny(scope: Scope, programIds: readonly string[]): boolean {
 /** `everywhere`, `only in Atlas Room`, `everywhere but in Sky Log and Dome Desk`. */
 export function describeScope(scope: Scope, names: Names): string {
   if (scope.kind === 'everywhere') return 'everywhere'
-  const programs = listed(scope.programIds.map((id) => names.programs[id]?.name ?? id))
+  const programs = listed(scope.programIds.map((id) => own(names.programs, id)?.name ?? id))
   return scope.kind === 'only' ? `only in ${programs}` : `everywhere but in ${programs}`
 }
 

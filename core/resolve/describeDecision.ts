@@ -1,7 +1,7 @@
 import type { Lever } from '../levers'
 import { describeScope, keyName } from '../levers'
 import { keeperNames, parseChord, reservationOf } from '../keys'
-import { assertNever } from '../result'
+import { assertNever, own } from '../result'
 import type { Names } from '../steps'
 import type { Candidate, Decision } from './schema'
 import { wasInView } from './staysInView'
@@ -14,7 +14,7 @@ export interface ExplainNames extends Names {
 /** What became of a key event, as one sentence. */
 export function describeDecision(decision: Decision, names: ExplainNames): string {
   const front = decision.frontProgramId
-    ? (names.programs[decision.frontProgramId]?.name ?? decision.frontProgramId)
+    ? (own(names.programs, decision.frontProgramId)?.name ?? decision.frontProgramId)
     : undefined
   const passed = wasInView(decision)
     ? 'the key stays with the view'

@@ -132,7 +132,7 @@ function pressInLayer(
     if (forKeyboard(rules.disabled.get(event.code), event.keyboard))
       return finish(state, head, { kind: 'swallow', reason: 'disabled-key', candidates }, { fate: 'kept' })
     const mapped = forKeyboard(rules.remaps.get(event.code), event.keyboard)
-    if (mapped) return sendMapped(state, head, mapped, { candidates })
+    if (mapped) return sendMapped(state, head, mapped, { chord: formatChord(named.chord), candidates })
   }
   return { candidates }
 }

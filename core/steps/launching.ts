@@ -94,7 +94,7 @@ export function startProgram(
   const launched = launch(bench, request)
   if (!launched.ok) return failed(launched.issues)
   const { kind, changes, reading } = launched.value
-  const { name } = bench.programs[request.programId]!
+  const { name } = own(bench.programs, request.programId)!
   switch (kind) {
     case 'error-window': {
       const { text, because } = reading.refusal!

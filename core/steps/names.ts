@@ -1,3 +1,4 @@
+import { own } from '../result'
 import type { BenchState } from '../bench'
 import { listed } from '../names'
 
@@ -11,7 +12,7 @@ export type Names = Pick<BenchState, 'programs'> & {
 }
 
 export function programName(id: string, names: Names): string {
-  return names.programs[id]?.name ?? `the missing program “${id}”`
+  return own(names.programs, id)?.name ?? `the missing program “${id}”`
 }
 
 export function programNames(ids: readonly string[], names: Names): string {

@@ -5,7 +5,7 @@ import type { Clash } from '../clash'
 import { formatChord, keysInRow, parseChord } from '../keys'
 import { leverDraftSchema } from '../levers'
 import type { Frame, KeySettings, Lever, LeverDraft, LeverIcon, Variant } from '../levers'
-import { fail, succeed } from '../result'
+import { fail, succeed, own } from '../result'
 import type { Issue, Result } from '../result'
 import { argumentKeys, textOf } from './argumentKeys'
 import { followPattern, rulesOf } from './followPattern'
@@ -35,7 +35,7 @@ export interface VariantRow {
 export function columnsOf(pattern: Lever, bench: BenchState): VariantColumn[] {
   return pattern.steps.flatMap((step) => {
     if (step.kind !== 'program.open') return []
-    const program = bench.programs[step.programId]
+    const program = own(bench.programs, step.programId)
     return argumentKeys(step.args, rulesOf(step, bench.programs)).map(({ key, part }): VariantColumn => {
       const base = { id: `${step.id}:${key}`, stepId: step.id, key }
       if (part.kind === 'option' && part.option.value !== 'none')

@@ -1,5 +1,6 @@
 import { endpoints } from '../../contract'
 import { useEngine } from '../engine'
+import { check } from '../http/route'
 
 const HEARTBEAT_MS = 15_000
 /** What may wait for a tab that does not read. It is cut off then, and asks for what it missed when it comes back. */
@@ -7,8 +8,8 @@ const MOST_WAITING_BYTES = 16_000_000
 
 /** Server-sent events (WHATWG HTML, §9.2): the stream stays open until the tab or the server goes. */
 export default defineEventHandler(async (event) => {
+  const { after } = check(endpoints.events.query, getQuery(event)) as { after?: string }
   const { feed } = await useEngine()
-  const { after } = endpoints.events.query.parse(getQuery(event))
   const response = event.node.res
   response.writeHead(200, {
     'content-type': 'text/event-stream',

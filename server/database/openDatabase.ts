@@ -1,4 +1,4 @@
-import { existsSync, renameSync, rmSync } from 'node:fs'
+import { existsSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
@@ -19,8 +19,8 @@ export interface OpenDatabase {
 }
 
 /**
- * Locks the folder, creates the database on first use, brings its tables up to date. `fresh` throws away what was in
- * it. Throws a `StoreError` with what to do.
+ * Locks the folder, creates the database on first use, brings its tables up to date. `fresh` moves what was in it
+ * aside. Throws a `StoreError` with what to do.
  */
 export async function openDatabase(
   folder: string,
@@ -31,7 +31,8 @@ export async function openDatabase(
   const unlock = await lockStore(folder, address)
   try {
     const path = join(folder, 'database')
-    if (fresh) rmSync(path, { recursive: true, force: true })
+    mustBeAStore(folder)
+    if (fresh) moveAside(path)
     const engine = await openEngine(path)
     const database = drizzle(engine, { schema })
     await migrate(database, migrations)
@@ -51,6 +52,29 @@ export async function openDatabase(
         `a copy of the folder, then start with --fresh or another KEEN_DATA.`,
     )
   }
+}
+
+const MARKER = 'keen-lever.json'
+
+/** A folder is a store by the marker in it, or by a database as one has; an empty one becomes a store. */
+function mustBeAStore(folder: string): void {
+  const [marker, path] = [join(folder, MARKER), join(folder, 'database')]
+  if (!existsSync(marker)) {
+    if (existsSync(path) && !existsSync(join(path, 'PG_VERSION')))
+      throw new StoreError(
+        `The folder ${folder} has a folder “database” that is not of Keen Lever, so nothing in it is touched. ` +
+          `Choose another folder with KEEN_DATA.`,
+      )
+    writeFileSync(marker, JSON.stringify({ store: 'keen-lever', since: new Date().toISOString() }))
+  }
+}
+
+/** What was in the store is kept beside it, and named, until somebody deletes it. */
+function moveAside(path: string): void {
+  if (!existsSync(path)) return
+  const aside = `${path}.before-${new Date().toISOString().replaceAll(/[:.]/g, '-')}`
+  renameSync(path, aside)
+  console.warn(`The store begins anew. What was in it is kept as ${aside}.`)
 }
 
 /**

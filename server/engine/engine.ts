@@ -1,5 +1,6 @@
 import { resolve } from 'node:path'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
+import { StoreError } from '../database/lockStore'
 import { openDatabase } from '../database/openDatabase'
 import type { OpenDatabase } from '../database/openDatabase'
 import { finishEdit } from '../database/finishEdit'
@@ -84,6 +85,8 @@ let engine: Promise<Engine> | undefined
 /** The engine of this server, opened at first use. */
 export function useEngine(): Promise<Engine> {
   const { KEEN_DATA = '.data', KEEN_FRESH, PORT = '4173' } = process.env
+  if (KEEN_DATA.trim() === '')
+    engine ??= Promise.reject(new StoreError('KEEN_DATA is empty. Give it a folder, or leave it out for .data.'))
   engine ??= readMigrations().then((migrations) =>
     openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, migrations, { fresh: KEEN_FRESH === '1' }),
   )

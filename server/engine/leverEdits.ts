@@ -134,20 +134,26 @@ function renamed(
   result: (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]) => Result<PlannedEdit<Lever[]>>,
 ): Result<PlannedEdit<Lever[]>> {
   const chosen = new Set(levers.map((lever) => lever.id))
-  const wanted = levers.map((lever, i) =>
-    template
-      .replaceAll('{name}', lever.name)
-      .replaceAll('{plate}', String(lever.plate))
-      .replaceAll('{n}', String(i + 1))
-      .trim(),
-  )
-  const long = wanted.findIndex((name) => name.length === 0 || name.length > 120)
-  if (long >= 0)
-    return fail({
-      code: 'name-long',
-      message: `“${wanted[long]!.slice(0, 40)}…” has ${countOf(wanted[long]!.length, 'letter')}; a name has 1 to 120.`,
-      at: 'template',
-    })
+  const wanted: string[] = []
+  for (const [i, lever] of levers.entries()) {
+    const marks: [string, string][] = [
+      ['{name}', lever.name],
+      ['{plate}', String(lever.plate)],
+      ['{n}', String(i + 1)],
+    ]
+    const lettersOf = (mark: string, text: string) => (template.split(mark).length - 1) * (text.length - mark.length)
+    // Counted before it is made: many marks and many levers would be very long.
+    const letters = marks.reduce((sum, [mark, text]) => sum + lettersOf(mark, text), template.length)
+    const name =
+      letters > 4096 ? template : marks.reduce((text, [mark, to]) => text.replaceAll(mark, to), template).trim()
+    if (letters > 4096 || name.length === 0 || name.length > 120)
+      return fail({
+        code: 'name-long',
+        message: `“${name.slice(0, 40)}…” has ${countOf(Math.max(letters, name.length), 'letter')}; a name has 1 to 120.`,
+        at: 'template',
+      })
+    wanted.push(name)
+  }
   const names = makeDistinct(
     wanted,
     [...state.levers.values()].filter((lever) => !chosen.has(lever.id)).map((lever) => lever.name),
@@ -240,7 +246,7 @@ export function editFrame(id: string, { version, ...patch }: FramePatch) {
     ) as Frame
     const isSame = sameValue(before, after)
     const next: Frame = { ...after, version: stands + 1 }
-    const isSwitched = patch.on !== undefined && bench.frameSwitches?.[id] !== undefined
+    const isSwitched = patch.on !== undefined && own(bench.frameSwitches ?? {}, id) !== undefined
     const entries: RevisionEntry[] = [
       ...(sameValue(before, after)
         ? []

@@ -2,7 +2,7 @@ import type { BenchState } from '../../core/bench'
 import { renameVariable } from '../../core/command'
 import { tableFor, usesOf } from '../../core/levers'
 import type { NamedValue } from '../../core/levers'
-import { fail, succeed } from '../../core/result'
+import { fail, succeed, own } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { mapTexts } from '../../core/steps'
 import type { RevisionEntry } from '../database/schema'
@@ -86,7 +86,7 @@ function renamedUses(before: NamedValue, to: string, state: BookState): Revision
 function findIssues(value: NamedValue, state: BookState, bench: BenchState): Issue[] {
   if (value.frameId !== null && !state.frames.has(value.frameId)) return [frameMissing(value.frameId, state.frames)]
   const others = [...state.values.values()].filter((other) => other.id !== value.id)
-  if (bench.folders[value.name] !== undefined)
+  if (own(bench.folders, value.name) !== undefined)
     return [
       {
         code: 'name-taken',
@@ -102,7 +102,7 @@ function findIssues(value: NamedValue, state: BookState, bench: BenchState): Iss
         at: 'name',
       },
     ]
-  const broken = tableFor(value.frameId, [...others, value], bench).broken[value.name]
+  const broken = own(tableFor(value.frameId, [...others, value], bench).broken, value.name)
   return broken ? [{ ...broken, at: 'text' }] : []
 }
 

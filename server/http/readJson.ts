@@ -1,7 +1,10 @@
 import type { IncomingMessage } from 'node:http'
+import { whyNotTaken } from './checkTexts'
 import { refuse } from './refusal'
 
 const USUAL_BYTES = 1024 * 1024
+/** So much of a body that is too large is read and dropped; whoever sends more gets no answer. */
+const MOST_DROPPED_BYTES = 512 * 1024 * 1024
 
 /**
  * The JSON body of a request. Refuses other types (415), bodies over the limit (413; 1 MiB unless the route has
@@ -17,6 +20,13 @@ export async function readJson(request: IncomingMessage, mostBytes = USUAL_BYTES
       `The body must be JSON: send it with the header Content-Type: application/json${type ? `, not ${type}` : ''}.`,
     )
   const text = await readBounded(request, mostBytes)
+  const body = parsed(text)
+  const refusal = whyNotTaken(body)
+  if (refusal) throw refusal
+  return body
+}
+
+function parsed(text: string): unknown {
   try {
     return JSON.parse(text)
   } catch (error) {
@@ -31,7 +41,7 @@ async function readBounded(request: IncomingMessage, mostBytes: number): Promise
     bytes += chunk.length
     if (bytes <= mostBytes) chunks.push(chunk)
     // What is over is read and dropped, so that the answer reaches a client that is still sending.
-    if (bytes > 16 * mostBytes) request.destroy()
+    if (bytes > MOST_DROPPED_BYTES) request.destroy()
   }
   if (bytes > mostBytes)
     throw refuse(413, 'body-large', '', `The body is over ${mostBytes / 1024} KiB. Send it in smaller parts.`)

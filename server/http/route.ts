@@ -4,6 +4,7 @@ import { endpoints } from '../../contract'
 import type { AnswerOf, Endpoint, EndpointName } from '../../contract'
 import { useEngine } from '../engine'
 import type { Engine } from '../engine'
+import { whyNoText } from './checkTexts'
 import { readJson } from './readJson'
 import { Refusal, refuse } from './refusal'
 
@@ -33,7 +34,14 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
   })
 }
 
-function decoded(id: string): string {
+function decoded(raw: string): string {
+  const id = percentDecoded(raw)
+  const because = whyNoText(id)
+  if (because) throw refuse(400, 'text-odd', 'id', because)
+  return id
+}
+
+function percentDecoded(id: string): string {
   try {
     return decodeURIComponent(id)
   } catch {
@@ -46,7 +54,8 @@ function decoded(id: string): string {
   }
 }
 
-function check(schema: z.ZodType, value: unknown): unknown {
+/** A value by its schema; refuses with 400 and what is wrong where. */
+export function check(schema: z.ZodType, value: unknown): unknown {
   const parsed = schema.safeParse(value)
   if (parsed.success) return parsed.data
   throw new Refusal(

@@ -76,6 +76,92 @@ describe('every refusal says what is wrong and where', () => {
     expect(await post(JSON.stringify(draft({ name: 'x'.repeat(2 ** 20) })))).toEqual([413, 'body-large'])
   })
 
+  test('texts that no store can hold, and what nests too deep, wherever they stand', async () => {
+    const post = (body: string, path = '/api/levers') => send({ method: 'POST', path, headers: json, body })
+    const wait = '{"id":"a","kind":"wait","ms":1}'
+    const odd = async (body: string, path?: string) => {
+      const { status, issues } = await post(body, path)
+      return [status, issues[0]!.code, issues[0]!.path]
+    }
+    expect(await odd(`{"frameId":"desk","name":"a\\u0000b","steps":[${wait}]}`)).toEqual([400, 'text-odd', 'name'])
+    expect(await odd(`{"frameId":"desk","name":"a\\ud800","steps":[${wait}]}`)).toEqual([400, 'text-odd', 'name'])
+    expect(
+      await odd('{"frameId":"desk","name":"x","steps":[{"id":"a","kind":"message.show","text":"\\udc00"}]}'),
+    ).toEqual([400, 'text-odd', 'steps.0.text'])
+    expect(await odd('{"kind":"set\\u0000":1}'.replace('"set', '"a","set'), '/api/levers')).toEqual([
+      400,
+      'text-odd',
+      '',
+    ])
+    expect((await odd('['.repeat(100_000) + ']'.repeat(100_000))).slice(0, 2)).toEqual([400, 'too-deep'])
+    const deep = '{"condition":' + '{"kind":"not","condition":'.repeat(1000) + '1' + '}'.repeat(1001)
+    const { status, issues } = await send({ method: 'PATCH', path: '/api/frames/desk', headers: json, body: deep })
+    expect([status, issues[0]!.code]).toEqual([400, 'too-deep'])
+    expect(await outcome({ path: '/api/levers/%00' })).toEqual([400, 'text-odd'])
+    expect(await outcome({ path: '/api/runs?before=1e300' })).toEqual([400, 'too_big'])
+    expect(await outcome({ path: '/api/events?after=a&after=b' })).toEqual([400, 'invalid_type'])
+  })
+
+  test('words that every object has are no ids and find nothing, and nothing is broken by them', async () => {
+    for (const word of ['constructor', 'toString', '__proto__', 'valueOf', 'hasOwnProperty']) {
+      for (const path of ['devices', 'programs', 'frames', 'levers', 'values'])
+        expect([path, word, (await send({ method: 'DELETE', path: `/api/${path}/${word}` })).status]).toEqual([
+          path,
+          word,
+          404,
+        ])
+      const bodies: [string, string, object][] = [
+        ['PATCH', '/api/frames/desk', { condition: { kind: 'device-present', deviceId: word } }],
+        ['POST', '/api/open', { programId: word }],
+        ['POST', '/api/bench/changes', { changes: [{ kind: 'window.raise', windowId: word }] }],
+        ['POST', '/api/levers', draft({ steps: [{ id: 'a', kind: 'program.raise', programId: word }] })],
+        ['PUT', `/api/programs/${word}`, { id: word, name: 'x' }],
+      ]
+      for (const [method, path, body] of bodies)
+        expect([path, word, (await send({ method, path, headers: json, body: JSON.stringify(body) })).status]).toEqual([
+          path,
+          word,
+          400,
+        ])
+    }
+    const condition = { kind: 'control-is', deviceId: 'dome', controlId: 'constructor', value: true }
+    await send({ method: 'PATCH', path: '/api/frames/desk', headers: json, body: JSON.stringify({ condition }) })
+    const keys = JSON.stringify({ source: 'odd', events: [{ kind: 'down', code: 'KeyA', atMs: 1 }] })
+    expect((await send({ method: 'POST', path: '/api/keys', headers: json, body: keys })).status).toBe(200)
+    expect((await send({ path: '/api/state' })).status).toBe(200)
+    await send({ method: 'POST', path: '/api/undo', headers: json, body: '{}' })
+  })
+
+  test('a path that is asked for in another way says which it can be; HEAD and OPTIONS are answered', async () => {
+    expect(await outcome({ method: 'PUT', path: '/api/levers' })).toEqual([405, 'no-such-method'])
+    expect(await outcome({ method: 'DELETE', path: '/api/state' })).toEqual([405, 'no-such-method'])
+    const head = (path: string) => fetch(server.url + path, { method: 'HEAD' })
+    expect([(await head('/api/levers')).status, (await head('/api/levers/nobody')).status]).toEqual([200, 404])
+    const options = await fetch(`${server.url}/api/levers`, { method: 'OPTIONS' })
+    expect([options.status, options.headers.get('allow')]).toEqual([204, 'GET, POST, HEAD, OPTIONS'])
+  })
+
+  test('pages and files are for this machine only, and pages run no script but their own', async () => {
+    const page = await fetch(server.url)
+    const policy = page.headers.get('content-security-policy')!
+    const scripts = policy.split('; ').find((part) => part.startsWith('script-src'))!
+    expect(scripts).not.toContain('unsafe')
+    expect(policy).not.toMatch(/https?:/)
+    expect([...page.headers.keys()].filter((name) => /powered|server/.test(name))).toEqual([])
+    const file = await fetch(`${server.url}/mark.svg`)
+    expect([file.status, file.headers.get('x-content-type-options')]).toEqual([200, 'nosniff'])
+    expect(await outcome({ path: '/mark.svg', headers: { host: 'keen.example' } })).toEqual([403, 'foreign-host'])
+  })
+
+  test('a body far over the limit is told so and not cut off', async () => {
+    const large = await fetch(`${server.url}/api/levers`, {
+      method: 'POST',
+      headers: json,
+      body: 'x'.repeat(50_000_000),
+    })
+    expect(large.status).toBe(413)
+  })
+
   test('routes and things that are not there', async () => {
     expect(await outcome({ path: '/api/nothing' })).toEqual([404, 'no-such-route'])
     expect(await outcome({ path: '/api/runs/none' })).toEqual([404, 'run-missing'])

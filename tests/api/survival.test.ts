@@ -46,7 +46,7 @@ test(
     ).body
     const middles: number[] = []
     // A kill that came too late, at the very end of a run, is made up for by another.
-    for (let i = 0; middles.length < KILLS && i < 2 * KILLS; i++) {
+    for (let i = 0; middles.length < KILLS && i < 3 * KILLS; i++) {
       const seen = watchRuns(server)
       void call('POST', `/api/levers/${lever.id}/pull`, {}).catch(() => undefined)
       const killAt = 1 + ((i * 7) % 36)

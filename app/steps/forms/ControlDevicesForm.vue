@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Control, DeviceKind } from '~~/core/bench'
 import { DEVICE_KINDS, deviceKindWords, valueInWords } from '~~/core/bench'
@@ -34,7 +35,7 @@ const meant = computed(() => {
 /** Controls that all the devices meant have. */
 const controls = computed(() =>
   Object.entries(meant.value[0]?.controls ?? {}).filter(
-    ([id, entry]) => !entry.readOnly && meant.value.every((device) => device.controls[id]),
+    ([id, entry]) => !entry.readOnly && meant.value.every((device) => own(device.controls, id)),
   ),
 )
 const control = computed<Control | undefined>(() => controls.value.find(([id]) => id === step.value.controlId)?.[1])
@@ -74,7 +75,9 @@ const values = computed(() => {
 const plugIn = usePlugIn((deviceId) =>
   set({
     target: { kind: 'devices', deviceIds: [deviceId] },
-    controlId: mirror.bench.devices[deviceId]?.controls[step.value.controlId] ? step.value.controlId : '',
+    controlId: own(own(mirror.bench.devices, deviceId)?.controls ?? {}, step.value.controlId)
+      ? step.value.controlId
+      : '',
   }),
 )
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import { choicesOf } from '~~/core/bench'
 import { profileOption } from '~~/core/steps'
@@ -24,7 +25,7 @@ const step = defineModel<PlaceStep>({ required: true })
 const mirror = useMirror()
 const profiles = computed(() =>
   (step.value.programIds ?? []).flatMap((id) => {
-    const program = mirror.bench.programs[id]
+    const program = own(mirror.bench.programs, id)
     const option = program && profileOption(program)
     return option ? (choicesOf(option, program, mirror.bench) ?? []) : []
   }),

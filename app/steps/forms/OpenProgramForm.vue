@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { WindowMode } from '~~/core/bench'
 import { RUNNING_POLICIES, runningWords } from '~~/core/steps'
@@ -28,7 +29,7 @@ const step = defineModel<OpenStep>({ required: true })
 const emit = defineEmits<{ several: [name: string, values: string[]] }>()
 
 const mirror = useMirror()
-const program = computed(() => mirror.bench.programs[step.value.programId])
+const program = computed(() => own(mirror.bench.programs, step.value.programId))
 const windowChoices: { value: WindowMode | ''; name: string }[] = [
   { value: '', name: 'As the program opens it' },
   { value: 'normal', name: 'Normal size' },

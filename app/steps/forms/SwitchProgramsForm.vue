@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import type { StepOf } from '~~/core/steps'
 import FormField from '~/form/FormField.vue'
 import { useMirror } from '~/live/useMirror'
@@ -28,7 +29,7 @@ function alter(part: Partial<SwitchStep>): void {
   />
   <ArgumentList
     :model-value="step.args"
-    :program="mirror.bench.programs[step.programId]"
+    :program="own(mirror.bench.programs, step.programId)"
     :findings="findings"
     :issue-of="(path) => issueOf(`args.${path}`)"
     :values="values"
@@ -45,7 +46,7 @@ function alter(part: Partial<SwitchStep>): void {
   </FormField>
   <ArgumentList
     :model-value="step.otherArgs"
-    :program="mirror.bench.programs[step.otherId]"
+    :program="own(mirror.bench.programs, step.otherId)"
     label="Other argument"
     at="otherArgs"
     :findings="findings"

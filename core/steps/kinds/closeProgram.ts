@@ -1,6 +1,6 @@
 import { hasUnsaved, programMissing, windowsOf, windowTitle } from '../../bench'
 import type { BenchState, BenchWindow, Change } from '../../bench'
-import { assertNever } from '../../result'
+import { assertNever, own } from '../../result'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext } from '../effect'
@@ -20,7 +20,7 @@ export const closeProgram = defineStep({
   sentence: (step, names) => `Closes ${programName(step.programId, names)} and ${unsavedWords[step.unsaved]}.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
   perform(step, bench, context) {
-    const program = bench.programs[step.programId]
+    const program = own(bench.programs, step.programId)
     if (!program) return failed([programMissing(bench, step.programId)])
     const windows = windowsOf(bench, step.programId)
     if (windows.length === 0) return { kind: 'done', changes: [], note: `${program.name} was not running.` }

@@ -269,7 +269,7 @@ function setAndReadBack(
       continue
     }
     now = after.value
-    const read = now.devices[device.id]!.controls[controlId]!
+    const read = own(own(now.devices, device.id)!.controls, controlId)!
     if (read.value === value) {
       changes.push(change)
       notes.push(`${device.name}: ${control.name} is ${valueInWords(control, value)}.`)
@@ -336,11 +336,11 @@ function between(from: number, to: number, share: number, step: number): number 
 
 /** Devices are named where the names are known. */
 function controlSentence({ target, controlId, to }: ControlStep, devices: BenchState['devices']): string {
-  const control = Object.values(devices).find(
-    (device) =>
-      (target.kind === 'devices' ? target.deviceIds.includes(device.id) : device.kind === target.deviceKind) &&
-      own(device.controls, controlId),
-  )?.controls[controlId]
+  const isMeant = ({ id, kind }: Device) =>
+    target.kind === 'devices' ? target.deviceIds.includes(id) : kind === target.deviceKind
+  const [control] = Object.values(devices).flatMap((device) =>
+    isMeant(device) ? (own(device.controls, controlId) ?? []) : [],
+  )
   const what = `${control?.name ?? controlId} of ${targetWords(target, devices)}`
   const words = (value: ControlValue) => (control ? valueInWords(control, value) : String(value))
   switch (to.kind) {
