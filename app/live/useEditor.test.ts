@@ -22,6 +22,7 @@ beforeEach(() => {
     removeItem: (key: string) => stored.delete(key),
   })
   vi.stubGlobal('window', new EventTarget())
+  vi.stubGlobal('document', { querySelector: () => null })
   vi.spyOn(console, 'warn').mockImplementation(() => undefined)
   setActivePinia(createPinia())
   scope = effectScope()

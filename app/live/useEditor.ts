@@ -87,7 +87,12 @@ export function useEditor<T extends { readonly version?: number }, D extends obj
     wasTried.value = true
     refused.value = []
     refusal.value = ''
-    if (isSaving.value || isOvertaken.value) return
+    if (isSaving.value) return
+    if (isOvertaken.value) {
+      // Nothing is saved before it is chosen which of the two it shall be.
+      document.querySelector<HTMLElement>('.overtaken button')?.focus()
+      return
+    }
     if (issues.value.length > 0) {
       await nextTick()
       form.value?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()

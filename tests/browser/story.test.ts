@@ -235,7 +235,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await session.call('PATCH', '/api/levers/lever-2', { version: lever.version, name: 'Dome Desk by theirs' })
     await seen(page, 'This lever was edited elsewhere')
     await press(page, 'Ctrl+S')
-    await seen(page, 'Nothing was overwritten.')
+    await page.waitForFunction(() => document.activeElement?.textContent?.trim() === 'Take theirs')
     expect((await levers()).find((entry) => entry.id === 'lever-2')!.name).toBe('Dome Desk by theirs')
     await button(page, 'Keep mine')
     await press(page, 'Ctrl+S')
