@@ -5,13 +5,13 @@ import {
   CONVENTIONS,
   describeExpansion,
   findExpansions,
-  guessConvention,
   joinAs,
+  readPasted,
   splitAs,
   stripQuotes,
-  trimPasted,
+  tellAs,
 } from '~~/core/command'
-import type { Convention } from '~~/core/command'
+import type { Convention, Pasted } from '~~/core/command'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import { conventionNames } from './conventionNames'
@@ -30,13 +30,19 @@ const {
   label: string
   known: Readonly<Record<string, string>>
 }>()
-const emit = defineEmits<{ read: [args: string[], programId: string | undefined] }>()
+const emit = defineEmits<{
+  read: [args: string[], programId: string | undefined]
+  /** What stood beside the command in a line that was pasted. */
+  beside: [part: Pick<Pasted, 'environment' | 'workingDirectory'>]
+}>()
 
 const mirror = useMirror()
 const convention = ref<Convention>('posix')
 const text = ref('')
 const isEditing = ref(false)
 const unknownProgram = ref<string>()
+/** What was taken from beside a command that was pasted, and what was left out. */
+const told = ref<readonly string[]>([])
 
 const written = computed(() => joinAs(convention.value, [program?.executable ?? 'program', ...args]))
 const parsed = computed(() => splitAs(convention.value, text.value))
@@ -51,6 +57,8 @@ const openAt = computed(() => {
       }
     : undefined
 })
+/** What the line means beside its arguments: as it is typed, and as it is written. */
+const beside = computed(() => tellAs(convention.value, text.value))
 const expansions = computed(() =>
   convention.value === 'posix' && isEditing.value
     ? findExpansions(text.value, (name) => known[name] !== undefined)
@@ -70,6 +78,7 @@ watch(
 
 function edit(value: string): void {
   isEditing.value = true
+  told.value = []
   text.value = value
   const argv = splitAs(convention.value, value)
   if (!argv.ok) return
@@ -104,8 +113,11 @@ function paste(event: ClipboardEvent): void {
   const replacesAll = field.selectionStart === 0 && field.selectionEnd === field.value.length
   if (!replacesAll || pasted.trim() === '') return
   event.preventDefault()
-  convention.value = guessConvention(pasted)
-  edit(trimPasted(pasted))
+  const read = readPasted(pasted)
+  convention.value = read.convention
+  edit(read.line)
+  told.value = read.told.map(({ message }) => message)
+  if (read.environment.length > 0 || read.workingDirectory !== undefined) emit('beside', read)
 }
 
 function take(value: Convention): void {
@@ -163,6 +175,8 @@ function leave(): void {
         program ? ` for ${program.name}` : '. Choose the program above'
       }}.
     </p>
+    <p v-for="sentence in told" :key="sentence" class="soft" role="status">{{ sentence }}</p>
+    <p v-for="issue in beside" :key="`${issue.code} ${issue.at}`" class="soft" role="status">{{ issue.message }}</p>
     <p v-for="expansion in expansions" :key="expansion.at" class="soft">
       {{ describeExpansion(expansion) }}
     </p>

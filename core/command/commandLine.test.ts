@@ -6,7 +6,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { Result } from '../result'
 import { valueOf } from '../result'
-import { joinExec, joinPosix, joinWindows, splitExec, splitPosix, splitWindows } from '.'
+import { joinExec, joinPosix, joinWindows, splitExec, splitPosix, splitWindows, tellWindows } from '.'
 
 /** Strings made of what makes quoting hard, and of anything else that is no NUL. */
 const hard = fc.string({
@@ -114,6 +114,26 @@ describe('POSIX', () => {
     expect(firstIssue(splitPosix('chart "north \\"'))).toEqual(['quote-open', 6])
     expect(firstIssue(splitPosix('chart | less'))).toEqual(['operator', 6])
     expect(firstIssue(splitPosix('chart \\'))).toEqual(['escape-open', 6])
+    expect(firstIssue(splitPosix('chart `date'))).toEqual(['backquote-open', 6])
+    expect(firstIssue(splitPosix('chart "${north'))).toEqual(['brace-open', 7])
+    expect(firstIssue(splitPosix('chart $(date'))).toEqual(['substitution-open', 6])
+    expect(firstIssue(splitPosix('chart (a)'))).toEqual(['operator', 6])
+  })
+
+  test('what a shell would work out stays as it stands, blanks and quotes in it included', () => {
+    expect(valueOf(splitPosix('log $(date "+%F %T") `hostname -s`'))).toEqual([
+      'log',
+      '$(date "+%F %T")',
+      '`hostname -s`',
+    ])
+    expect(valueOf(splitPosix('log "at $(date "+%F")" ${NAME:-no body} $HOME'))).toEqual([
+      'log',
+      'at $(date "+%F")',
+      '${NAME:-no body}',
+      '$HOME',
+    ])
+    expect(valueOf(splitPosix('a\\\nb \\\n c "d\\\ne"'))).toEqual(['ab', 'c', 'de'])
+    expect(valueOf(splitPosix('n=$((1 + (2)))'))).toEqual(['n=$((1 + (2)))'])
   })
 
   test('a program that looks like an assignment or a reserved word is quoted', () => {
@@ -136,9 +156,20 @@ describe('Windows', () => {
     ['c:\\a" b"\\d "" x', ['c:\\a b\\d', '', 'x']],
   ])('%s', (text, argv) => expect(valueOf(splitWindows(text))).toEqual(argv))
 
-  test('an open quote says where it opens', () => {
-    expect(firstIssue(splitWindows('p a "b c'))).toEqual(['quote-open', 4])
-    expect(firstIssue(splitWindows('"p a'))).toEqual(['quote-open', 0])
+  test('a quote that is not closed holds the rest, as the run-time reads it, and this is told at its place', () => {
+    const read = (line: string) => [valueOf(splitWindows(line)), tellWindows(line).map(({ code, at }) => [code, at])]
+    expect(read('p a "b c')).toEqual([['p', 'a', 'b c'], [['quote-open-read', 4]]])
+    expect(read('"p a')).toEqual([['p a'], [['quote-open-read', 0]]])
+    expect(read('p a"b"" c d')).toEqual([['p', 'ab" c d'], [['quote-open-read', 3]]])
+    expect(read('p "a" b')).toEqual([['p', 'a', 'b'], []])
+  })
+
+  test('signs that the command interpreter takes for itself are told, in lines that are read and that are written', () => {
+    const told = (line: string) => tellWindows(line).map(({ code, at }) => `${code} ${at}`)
+    expect(told('p a&b "c&d" e^f')).toEqual(['interpreter-sign 3', 'interpreter-sign 13'])
+    expect(told('p %TEMP%\\x "%USERPROFILE%" 100%')).toEqual(['interpreter-value 2', 'interpreter-value 12'])
+    expect(told(valueOf(joinWindows(['p', 'R&D', '%PATH%'])))).toEqual(['interpreter-sign 3', 'interpreter-value 6'])
+    expect(told('p "a b" c')).toEqual([])
   })
 
   test('a trailing backslash before the closing quote is doubled', () => {
@@ -157,7 +188,9 @@ describe('Exec', () => {
 
   test('field codes become what they stand for at a launch', () => {
     const files = (code: string) => (code === 'F' ? ['a b', 'c'] : code === 'c' ? ['Chart Room'] : [])
-    expect(valueOf(splitExec('chart --name=%c %F %u', files))).toEqual(['chart', '--name=Chart Room', 'a b', 'c'])
+    expect(valueOf(splitExec('chart --name=%c %F', files))).toEqual(['chart', '--name=Chart Room', 'a b', 'c'])
+    expect(firstIssue(splitExec('chart %F %u', files))).toEqual(['field-code-twice', 9])
+    expect(firstIssue(splitExec('chart --all=%F', files))).toEqual(['field-code-inside', 6])
   })
 
   test('what the standard forbids is refused with its place', () => {

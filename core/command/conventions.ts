@@ -1,8 +1,8 @@
-import type { Result } from '../result'
+import type { Issue, Result } from '../result'
 import { assertNever } from '../result'
 import { joinExec, splitExec } from './exec'
 import { joinPosix, splitPosix } from './posix'
-import { joinWindows, splitWindows } from './windows'
+import { joinWindows, splitWindows, tellWindows } from './windows'
 
 /** The three ways of writing an argument list as one line. */
 export const CONVENTIONS = ['posix', 'windows', 'exec'] as const
@@ -35,14 +35,25 @@ export function joinAs(convention: Convention, argv: readonly string[]): Result<
 }
 
 /**
- * The convention a line was most likely written in: by drive letters, `.exe` and backslashes, by field codes, else
- * POSIX.
+ * The convention a line was most likely written in: by field codes and the key `Exec`, by drive letters, shares, file
+ * names with `.exe` and values between percent signs, else POSIX. That POSIX cannot read a line does not make it one of
+ * Windows.
  */
 export function guessConvention(line: string): Convention {
   const text = line.trim()
   if (/^Exec\s*=/.test(text) || /(^|\s)%[fFuUick](\s|$)/.test(text)) return 'exec'
-  if (/(^|[\s"=])[a-z]:\\|(^|[\s"])\\\\[^\s\\]|\.(exe|bat|cmd)("|\s|$)/i.test(text)) return 'windows'
-  return !splitPosix(text).ok && splitWindows(text).ok ? 'windows' : 'posix'
+  const isWindows =
+    /(^|[\s"'=])[a-z]:[\\/](?![/])/i.test(text) ||
+    /(^|[\s"])\\\\[^\s\\]+\\/.test(text) ||
+    /^"?[^\s"'/]*\.(exe|bat|cmd|com)("|\s|$)/i.test(text) ||
+    /(^|[\s"=\\])%[A-Za-z_]\w*(\(x86\))?%/.test(text) ||
+    /^(start|set|pushd|cmd)\s.*[\\/][a-z?]\b.*\\/i.test(text)
+  return isWindows ? 'windows' : 'posix'
+}
+
+/** What a line means besides its arguments, each at its place; see the conventions. */
+export function tellAs(convention: Convention, text: string): Issue[] {
+  return convention === 'windows' ? tellWindows(text) : []
 }
 
 /** What was pasted, without what does not belong to it: white space around it, and the key of an `Exec=` line. */

@@ -15,22 +15,33 @@ export type FieldCodeValues = (code: string) => readonly string[]
 /**
  * Splits the value of an `Exec` key as it stands in the file: the escapes of a string value are undone first,
  * then quoting, then field codes are replaced (by nothing, unless `fieldCode` gives their values), and `%%` is `%`.
- * Issues: `quote-open`, `reserved-unquoted`, `escape-unknown`, `field-code-unknown`, `field-code-quoted`;
- * `at` counts in the value after the string escapes are undone.
+ * Issues: `quote-open`, `reserved-unquoted`, `escape-unknown`, `field-code-unknown`, `field-code-quoted`,
+ * `field-code-twice` (a line has at most one of %f %F %u %U), `field-code-inside` (%F, %U and %i stand for several
+ * arguments, and so alone); `at` counts in the value after the string escapes are undone.
  */
 export function splitExec(text: string, fieldCode: FieldCodeValues = () => []): Result<string[]> {
   const line = undoStringEscapes(text)
   if (!line.ok) return line
   const argv: string[] = []
   const value = line.value
+  const files: string[] = []
   let i = 0
   for (;;) {
     while (value[i] === ' ') i += 1
     if (i >= value.length) return succeed(argv)
     const word = value[i] === '"' ? readQuoted(value, i) : readPlain(value, i)
     if ('code' in word) return fail(word)
-    const expanded = expandFieldCodes(word.text, word.quoted, i, fieldCode)
+    const expanded = expandFieldCodes(word.text, word.quoted, i, (code) => {
+      if ('fFuU'.includes(code)) files.push(code)
+      return fieldCode(code)
+    })
     if (!expanded.ok) return expanded
+    if (files.length > 1)
+      return fail({
+        code: 'field-code-twice',
+        message: `%${files[0]} and %${files[1]} stand in one line; there may be one of %f, %F, %u and %U.`,
+        at: i,
+      })
     argv.push(...expanded.value)
     i = word.end
   }
@@ -120,6 +131,12 @@ function expandFieldCodes(text: string, quoted: boolean, at: number, fieldCode: 
       return fail({ code: 'field-code-quoted', message: `The field code %${code} must not stand inside quotes.`, at })
     else if (deprecatedFieldCodes.includes(code)) continue
     else if (text === `%${code}`) return succeed([...fieldCode(code)])
+    else if ('FUi'.includes(code))
+      return fail({
+        code: 'field-code-inside',
+        message: `The field code %${code} stands for several arguments, so it has to be an argument by itself, not a part of “${text}”.`,
+        at,
+      })
     else value += fieldCode(code).join(' ')
   }
   // An argument that was nothing but a field code without a value is no argument at all.

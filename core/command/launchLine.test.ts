@@ -222,7 +222,7 @@ describe('a line from anywhere', () => {
     ['Exec=atlas-room %F', 'exec'],
     ['atlas-room --class sky %u', 'exec'],
     ["/opt/harrow/atlas-room 'two words' ~/north.atlas", 'posix'],
-    ["chart it's", 'windows'],
+    ["chart it's", 'posix'],
   ])('%s', (line, convention) => expect(guessConvention(line)).toBe(convention))
 
   test('what does not belong to it goes, what does stays', () => {

@@ -1,5 +1,5 @@
 import { fail, succeed } from '../result'
-import type { Result } from '../result'
+import type { Issue, Result } from '../result'
 import { cannotCarryNul, noProgram, quoteOpen } from './issues'
 
 /**
@@ -31,16 +31,56 @@ const reservedWords = new Set([
 ])
 const safeWord = /^[A-Za-z0-9_@%+:,./-][A-Za-z0-9_@%+=:,./-]*$/
 
+/** A word of a command, and what stands in it that a shell would put something else for. */
+interface PosixWord {
+  readonly text: string
+  /** It has an unquoted `=` after a name: an environment value, where it stands before the program. */
+  readonly assigns: boolean
+  readonly at: number
+}
+
+export interface PosixCommand {
+  readonly words: readonly PosixWord[]
+  /** The operator that ends it, where one does, and where. */
+  readonly operator?: string
+  readonly end: number
+}
+
 /**
  * Splits one simple command by the quoting rules of POSIX.1-2017 §2.2. Nothing is executed or expanded:
- * `$HOME`, backquotes and globs stay in the words as they stand. A `#` at the start of a word begins a comment.
- * Issues: `quote-open` (at its opening), `operator` (an unquoted `|`, `;`, …), `escape-open` (a backslash at the very
- * end).
+ * `$HOME`, `${NAME:-x}`, `$(…)`, backquotes and globs stay in the words as they stand, blanks in them included. A `#` at
+ * the start of a word begins a comment. Issues: `quote-open`, `backquote-open`, `brace-open` and `substitution-open` (at
+ * the opening), `operator` (an unquoted `|`, `;`, …), `escape-open` (a backslash at the very end).
  */
 export function splitPosix(text: string): Result<string[]> {
-  const argv: string[] = []
+  const command = readCommand(text, 0)
+  if (!command.ok) return command
+  const { words, operator, end } = command.value
+  if (operator !== undefined && !(operator === '\n' && text.slice(end).trim() === '')) {
+    const shown = operator === '\n' ? 'A line break' : `“${operator[0]}”`
+    return fail({
+      code: 'operator',
+      message: `${shown} at character ${end + 1} would start another command or a redirection. Quote it if it belongs to an argument.`,
+      at: end,
+    })
+  }
+  return succeed(words.map((word) => word.text))
+}
+
+/** Reads one simple command from a place on, up to an operator or the end. */
+export function readCommand(text: string, from: number): Result<PosixCommand> {
+  const words: PosixWord[] = []
   let word: string | undefined
-  for (let i = 0; i < text.length; i++) {
+  let wordAt = from
+  let assigns = false
+  const begin = (at: number) => {
+    if (word === undefined) [word, wordAt, assigns] = ['', at, false]
+  }
+  const end = () => {
+    if (word !== undefined) words.push({ text: word, assigns, at: wordAt })
+    word = undefined
+  }
+  for (let i = from; i < text.length; i++) {
     const char = text[i]!
     if (char === '\\') {
       if (i + 1 === text.length)
@@ -50,38 +90,88 @@ export function splitPosix(text: string): Result<string[]> {
           at: i,
         })
       i += 1
-      if (text[i] !== '\n') word = (word ?? '') + text[i]
+      if (text[i] === '\n') continue
+      begin(i - 1)
+      word += text[i]!
     } else if (char === "'") {
       const close = text.indexOf("'", i + 1)
       if (close < 0) return fail(quoteOpen("'", i))
-      word = (word ?? '') + text.slice(i + 1, close)
+      begin(i)
+      word += text.slice(i + 1, close)
       i = close
     } else if (char === '"') {
       const quoted = readDoubleQuoted(text, i)
-      if (!quoted) return fail(quoteOpen('"', i))
-      word = (word ?? '') + quoted.value
+      if ('code' in quoted) return fail(quoted)
+      begin(i)
+      word += quoted.value
       i = quoted.close
-    } else if (char === ' ' || char === '\t' || (char === '\n' && text.slice(i).trim() === '')) {
-      if (word !== undefined) argv.push(word)
-      word = undefined
-    } else if (operators.has(char)) {
-      const shown = char === '\n' ? 'A line break' : `“${char}”`
-      return fail({
-        code: 'operator',
-        message: `${shown} at character ${i + 1} would start another command or a redirection. Quote it if it belongs to an argument.`,
-        at: i,
-      })
+    } else if (char === '`' || (char === '$' && (text[i + 1] === '(' || text[i + 1] === '{'))) {
+      const close = closeOf(text, i)
+      if (close === undefined) return fail(expansionOpen(text, i))
+      begin(i)
+      word += text.slice(i, close + 1)
+      i = close
+    } else if (char === ' ' || char === '\t') end()
+    else if (operators.has(char)) {
+      end()
+      const operator = /^(?:&&|\|\||>>|<<|;;|>&|<&|&>|[|&;<>()\n])/.exec(text.slice(i))![0]
+      return succeed({ words, operator, end: i })
     } else if (char === '#' && word === undefined) {
       const lineEnd = text.indexOf('\n', i)
       i = lineEnd < 0 ? text.length : lineEnd - 1
-    } else word = (word ?? '') + char
+    } else {
+      begin(i)
+      if (char === '=' && /^[A-Za-z_]\w*$/.test(word!) && i - wordAt === word!.length) assigns = true
+      word += char
+    }
   }
-  if (word !== undefined) argv.push(word)
-  return succeed(argv)
+  end()
+  return succeed({ words, end: text.length })
+}
+
+/** Where what opens at a place closes: a backquote, `$(` or `${`, with quotes and others of them inside (§2.6). */
+function closeOf(text: string, open: number): number | undefined {
+  if (text[open] === '`') {
+    for (let i = open + 1; i < text.length; i++) {
+      if (text[i] === '\\') i += 1
+      else if (text[i] === '`') return i
+    }
+    return undefined
+  }
+  const [opens, closes] = text[open + 1] === '(' ? ['(', ')'] : ['{', '}']
+  let depth = 0
+  for (let i = open + 1; i < text.length; i++) {
+    const char = text[i]!
+    if (char === '\\') i += 1
+    else if (char === "'" && closes === ')') {
+      i = text.indexOf("'", i + 1)
+      if (i < 0) return undefined
+    } else if (char === '"') {
+      const quoted = readDoubleQuoted(text, i)
+      if ('code' in quoted) return undefined
+      i = quoted.close
+    } else if (char === '`' || (char === '$' && (text[i + 1] === '(' || text[i + 1] === '{'))) {
+      const close = closeOf(text, i)
+      if (close === undefined) return undefined
+      i = close
+    } else if (char === opens) depth += 1
+    else if (char === closes && --depth === 0) return i
+  }
+  return undefined
+}
+
+function expansionOpen(text: string, at: number): Issue {
+  const opening = text[at] === '`' ? '`' : text.slice(at, at + 2)
+  const code = opening === '`' ? 'backquote-open' : opening === '${' ? 'brace-open' : 'substitution-open'
+  return {
+    code,
+    message: `“${opening}” at character ${at + 1} is never closed. Close it, or put a backslash before it.`,
+    at,
+  }
 }
 
 /** Inside double quotes a backslash protects only `$`, backquote, `"`, itself and a line break (§2.2.3). */
-function readDoubleQuoted(text: string, open: number): { value: string; close: number } | undefined {
+function readDoubleQuoted(text: string, open: number): { value: string; close: number } | Issue {
   let value = ''
   for (let i = open + 1; i < text.length; i++) {
     const char = text[i]!
@@ -90,9 +180,14 @@ function readDoubleQuoted(text: string, open: number): { value: string; close: n
     if (char === '\\' && next !== undefined && '$`"\\\n'.includes(next)) {
       if (next !== '\n') value += next
       i += 1
+    } else if (char === '`' || (char === '$' && (next === '(' || next === '{'))) {
+      const close = closeOf(text, i)
+      if (close === undefined) return expansionOpen(text, i)
+      value += text.slice(i, close + 1)
+      i = close
     } else value += char
   }
-  return undefined
+  return quoteOpen('"', open)
 }
 
 /**

@@ -1,6 +1,6 @@
 import { fail, succeed } from '../result'
-import type { Result } from '../result'
-import { cannotCarryNul, noProgram, quoteOpen } from './issues'
+import type { Issue, Result } from '../result'
+import { cannotCarryNul, noProgram } from './issues'
 
 const isBlank = (char: string | undefined) => char === ' ' || char === '\t'
 
@@ -8,24 +8,71 @@ const isBlank = (char: string | undefined) => char === ' ' || char === '\t'
  * Splits a Windows command line by the rules of the Microsoft C run-time ("Parsing C command-line arguments",
  * run-times since 2008): the program's name has a rule of its own, in which a backslash is never an escape;
  * in the arguments 2n backslashes before a quote are n, one more makes the quote literal, and two quotes
- * inside quotes are one. Issue: `quote-open`, at the quote that is not closed.
+ * inside quotes are one. A quote that is not closed holds the rest of the line; `tellWindows` says so.
  */
 export function splitWindows(text: string): Result<string[]> {
+  return succeed(readWindows(text).argv)
+}
+
+function readWindows(text: string): { argv: string[]; openQuote?: number } {
   let i = 0
   while (isBlank(text[i])) i += 1
-  if (i === text.length) return succeed([])
+  if (i === text.length) return { argv: [] }
   const program = readProgram(text, i)
-  if (program.openQuote !== undefined) return fail(quoteOpen('"', program.openQuote))
   const argv = [program.value]
+  let { openQuote } = program
   i = program.end
   for (;;) {
     while (isBlank(text[i])) i += 1
-    if (i >= text.length) return succeed(argv)
+    if (i >= text.length) return openQuote === undefined ? { argv } : { argv, openQuote }
     const argument = readArgument(text, i)
-    if (argument.openQuote !== undefined) return fail(quoteOpen('"', argument.openQuote))
+    openQuote = argument.openQuote
     argv.push(argument.value)
     i = argument.end
   }
+}
+
+/**
+ * What a Windows line means besides its arguments, each at its place: a quote that is not closed, and what the command
+ * interpreter (cmd.exe) does with `& | < > ^` outside its quotes and with `%NAME%` anywhere.
+ */
+export function tellWindows(text: string): Issue[] {
+  const told: Issue[] = []
+  const { openQuote } = readWindows(text)
+  if (openQuote !== undefined)
+    told.push({
+      code: 'quote-open-read',
+      message:
+        `The quote " that opens at character ${openQuote + 1} is never closed: ` +
+        `all that follows is one argument, as Windows reads it.`,
+      at: openQuote,
+    })
+  let isQuoted = false
+  for (let i = 0; i < text.length; i++) {
+    const char = text[i]!
+    if (char === '"') isQuoted = !isQuoted
+    else if (!isQuoted && '&|<>^'.includes(char))
+      told.push({
+        code: 'interpreter-sign',
+        message:
+          `“${char}” at character ${i + 1} is part of an argument here; ` +
+          `the command interpreter of Windows would take it for itself. Typed there, it needs quotes around it.`,
+        at: i,
+      })
+    else if (char === '%') {
+      const name = /^%([A-Za-z_][\w()]*)%/.exec(text.slice(i))
+      if (!name) continue
+      told.push({
+        code: 'interpreter-value',
+        message:
+          `“${name[0]}” at character ${i + 1} stays as it is; ` +
+          `the command interpreter of Windows would put the value of ${name[1]} there, in quotes too.`,
+        at: i,
+      })
+      i += name[0].length - 1
+    }
+  }
+  return told
 }
 
 interface Word {

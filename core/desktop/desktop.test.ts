@@ -111,6 +111,47 @@ describe('the entry', () => {
     expect([read(text).keywords, read(text, 'de').keywords]).toEqual([['a', 'b;c'], ['x']])
   })
 
+  test('what the standard forbids of Exec is refused, each with its reason', () => {
+    const code = (...lines: string[]) => {
+      const result = readEntry(valueOf(parseEntryFile(entry(...lines))), 'sky.desktop', 'de')
+      return result.ok ? 'ok' : result.issues[0]!.code
+    }
+    expect(code('Exec=sky %f %u')).toBe('field-code-twice')
+    expect(code('Exec=sky %F %F')).toBe('field-code-twice')
+    expect(code('Exec=sky --files=%F')).toBe('field-code-inside')
+    expect(code('Exec=sky --icon%i')).toBe('field-code-inside')
+    expect(code('Exec=sky --file=%f')).toBe('ok')
+    expect(code('Exec=sk=y %f')).toBe('program-equals')
+    expect(code('Exec[de]=himmel %f')).toBe('key-missing')
+    const both = read(entry('Exec[de]=himmel %f', 'Exec=sky %f'), 'de')
+    expect([both.exec!.argv, both.remarks.length]).toEqual([['sky'], 1])
+  })
+
+  test('locales with an encoding, blanks that end a value, bytes in a comment that are not UTF-8', () => {
+    const text = entry('Name[de_AT.UTF-8]=Firmament', 'Exec=sky', 'Comment=ends with \u00a0', 'Terminal=true  ')
+    expect([read(text, 'de_AT').name, read(text).comment, read(text).terminal]).toEqual([
+      'Firmament',
+      'ends with \u00a0',
+      true,
+    ])
+    const latin1 = new Uint8Array([...bytes('# caf'), 0xe9, ...bytes(`\n${entry('Exec=sky')}`)])
+    expect(decodeEntryFile(latin1).ok).toBe(true)
+    const inValue = new Uint8Array([...bytes('[Desktop Entry]\nName=caf'), 0xe9, 10])
+    expect(decodeEntryFile(inValue).ok).toBe(false)
+  })
+
+  test('an action has its own icon, the name of the application, and blocks only itself when it is broken', () => {
+    const text =
+      entry('Icon=moon', 'Exec=sky %f', 'Actions=red;odd;') +
+      '[Desktop Action red]\nName=Red light\nExec=sky %i --class=%c\n' +
+      '[Desktop Action odd]\nName=Odd\nExec=sky "open\n'
+    const { actions, remarks } = read(text)
+    expect(actions.map(({ id, exec }) => [id, exec.argv])).toEqual([['red', ['sky', '--class=Sky Desk']]])
+    expect(remarks).toEqual([expect.stringMatching(/^The action “odd” is left out\. Line \d+: Exec: The quote/)])
+    const own = text.replace('Name=Red light\n', 'Name=Red light\nIcon=sun\n')
+    expect(read(own).actions[0]!.exec.argv).toEqual(['sky', '--icon', 'sun', '--class=Sky Desk'])
+  })
+
   test('field codes, the environment in front, escapes', () => {
     const exec = (line: string) => read(entry('Icon=moon', `Exec=${line}`)).exec
     expect(exec('sky %i --class=%c %k 50%% %F')).toEqual({

@@ -20,11 +20,13 @@ export type EntryFile = readonly EntryGroup[]
 export const LARGEST_FILE_BYTES = 1024 * 1024
 
 const groupHead = /^\[([^[\]\p{Cc}]+)\]\s*$/u
-const keyLine = /^([A-Za-z0-9-]+)(?:\[([^\]]+)\])?\s*=\s*(.*)$/s
+/** Blanks around the equals sign do not count; what ends a value belongs to it, a no-break space too. */
+const keyLine = /^([A-Za-z0-9-]+)(?:\[([^\]]+)\])?[ \t]*=[ \t]*(.*)$/s
 
 /**
  * Reads the bytes of a Desktop Entry file as text: UTF-8, as the standard demands, with or without a byte order mark.
- * Issues: `file-large`, and `encoding` at the line of the first byte that is not UTF-8.
+ * In a comment, which nobody reads, a byte that is none does no harm and becomes a question mark. Issues: `file-large`,
+ * and `encoding` at the line of the first byte that is not UTF-8.
  */
 export function decodeEntryFile(bytes: Uint8Array): Result<string> {
   if (bytes.length > LARGEST_FILE_BYTES)
@@ -36,6 +38,7 @@ export function decodeEntryFile(bytes: Uint8Array): Result<string> {
     return succeed(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
     const line = lineOfBadByte(bytes)
+    if (line === undefined) return succeed(new TextDecoder('utf-8').decode(bytes))
     return fail({
       code: 'encoding',
       message: `Line ${line} is not UTF-8, the only encoding a Desktop Entry may have. Save the file as UTF-8.`,
@@ -44,8 +47,11 @@ export function decodeEntryFile(bytes: Uint8Array): Result<string> {
   }
 }
 
-/** A line break is one byte and never part of a longer character, so the lines can be tried one by one. */
-function lineOfBadByte(bytes: Uint8Array): number {
+/**
+ * The first line that is no comment and not UTF-8. A line break is one byte and never part of a longer character, so the
+ * lines can be tried one by one.
+ */
+function lineOfBadByte(bytes: Uint8Array): number | undefined {
   let line = 1
   let start = 0
   for (let i = 0; i <= bytes.length; i++) {
@@ -53,13 +59,15 @@ function lineOfBadByte(bytes: Uint8Array): number {
     try {
       new TextDecoder('utf-8', { fatal: true }).decode(bytes.subarray(start, i))
     } catch {
-      return line
+      if (bytes[start] !== HASH) return line
     }
     line += 1
     start = i + 1
   }
-  return line
+  return undefined
 }
+
+const HASH = 35
 
 /**
  * Takes a file apart by the basic format of the Desktop Entry Specification 1.5 (§3): comments, groups, keys, locales.
@@ -96,7 +104,7 @@ export function parseEntryFile(text: string): Result<EntryFile> {
       if (seen.has(id))
         report('key-twice', line, `the key ${entry[1]}${entry[2] ? `[${entry[2]}]` : ''} stands twice in its group.`)
       seen.add(id)
-      group.lines.push({ key: entry[1]!, ...(entry[2] ? { locale: entry[2] } : {}), value: entry[3]!.trimEnd(), line })
+      group.lines.push({ key: entry[1]!, ...(entry[2] ? { locale: entry[2] } : {}), value: entry[3]!, line })
     }
     if (issues.length > 20) break
   }

@@ -7,10 +7,12 @@ export function unescapeString(value: string): string {
   return value.replace(/\\([sntr\\])/g, (_, letter: string) => escapes[letter]!)
 }
 
+/** Control characters have no way to be written but these three; others are left out. */
 export function escapeString(text: string): string {
   return text
+    .replace(/(?![\n\t\r])\p{Cc}/gu, '')
     .replace(/[\\\n\t\r]/g, (char) => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\')
-    .replace(/^ /, '\\s')
+    .replace(/^ | $/g, '\\s')
 }
 
 /** A list value: items end with a semicolon, `\;` is a semicolon in one. */
@@ -45,10 +47,15 @@ export function localized(group: EntryGroup, key: string, locale: string): strin
     language,
   ]
   for (const name of wanted) {
-    const found = group.lines.find((line) => line.key === key && line.locale === name)
+    const found = group.lines.find((line) => line.key === key && withoutEncoding(line.locale) === name)
     if (found) return found.value
   }
   return plain(group, key)
+}
+
+/** `de_AT.UTF-8` says the encoding too, which is UTF-8 in any case. */
+function withoutEncoding(locale: string | undefined): string | undefined {
+  return locale?.replace(/\.[^@]*/, '')
 }
 
 export function plain(group: EntryGroup, key: string): string | undefined {

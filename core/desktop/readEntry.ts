@@ -55,8 +55,10 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   const issues: Issue[] = []
   const remarks: string[] = []
   const id = fileName.replace(/^.*[/\\]/, '').replace(/\.desktop$/, '')
+  // Blanks after a word do not make it another one.
+  const word = (key: string) => plain(group, key)?.replace(/[ \t]+$/, '')
   const text = (key: string) => unescapeString(localized(group, key, locale) ?? '')
-  const type = plain(group, 'Type')
+  const type = word('Type')
   const name = text('Name')
   const icon = text('Icon')
   const lineOf = (key: string) => group.lines.find((line) => line.key === key)?.line
@@ -78,21 +80,32 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   if (name === '') report('key-missing', 'The key Name is missing or empty.')
 
   const flag = (key: string) => {
-    const value = plain(group, key)
+    const value = word(key)
     if (value !== undefined && value !== 'true' && value !== 'false' && value !== '0' && value !== '1')
       report('boolean', `${key} is “${value}”; it has to be true or false.`, lineOf(key))
     return value === 'true' || value === '1'
   }
-  const readExec = (from: EntryGroup, displayName: string): ExecLine | undefined => {
-    const line = from.lines.find((entry) => entry.key === 'Exec')
-    if (!line || line.value === '') return undefined
-    const exec = readExecLine(line.value, { name: displayName, icon, file: fileName })
-    if (exec.ok) return exec.value
-    for (const issue of exec.issues) report(issue.code, `Exec: ${issue.message}`, line.line)
-    return undefined
+  /** `%c` is the name of the application in an action too; `%i` is the icon of the group by itself. */
+  const readExec = (from: EntryGroup, ownIcon: string): Result<ExecLine> | undefined => {
+    const line = from.lines.find((entry) => entry.key === 'Exec' && entry.locale === undefined)
+    const localizedLine = from.lines.find((entry) => entry.key === 'Exec' && entry.locale !== undefined)
+    if (localizedLine)
+      remarks.push(`Line ${localizedLine.line}: Exec cannot be for one language, so this line is not read.`)
+    if (!line || line.value.trim() === '') return undefined
+    const exec = readExecLine(line.value, { name, icon: ownIcon, file: fileName })
+    if (exec.ok) return exec
+    return fail(
+      ...exec.issues.map(({ code, message }) => ({
+        code,
+        message: `Line ${line.line}: Exec: ${message}`,
+        at: `line ${line.line}`,
+      })),
+    )
   }
 
-  const exec = type === 'Application' ? readExec(group, name) : undefined
+  const mainExec = type === 'Application' ? readExec(group, icon) : undefined
+  if (mainExec && !mainExec.ok) issues.push(...mainExec.issues)
+  const exec = mainExec?.ok ? mainExec.value : undefined
   const activatable = flag('DBusActivatable')
   if (type === 'Application' && !exec && issues.length === 0)
     report(
@@ -107,14 +120,18 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   const actions = readList(plain(group, 'Actions') ?? '').flatMap((actionId): EntryAction[] => {
     const action = file.find((entry) => entry.name === `Desktop Action ${actionId}`)
     const actionName = action && unescapeString(localized(action, 'Name', locale) ?? '')
-    const actionExec = action && actionName ? readExec(action, actionName) : undefined
-    if (actionExec) return [{ id: actionId, name: actionName!, exec: actionExec }]
+    const actionIcon = action ? unescapeString(localized(action, 'Icon', locale) ?? '') : ''
+    const actionExec = action && actionName ? readExec(action, actionIcon) : undefined
+    if (actionExec?.ok) return [{ id: actionId, name: actionName!, exec: actionExec.value }]
+    // A broken action blocks only itself.
     remarks.push(
-      !action
-        ? `The action “${actionId}” is listed but has no group, so it is left out.`
-        : !actionName
-          ? `The action “${actionId}” has no Name, so it is left out.`
-          : `The action “${actionId}” has no Exec, so it is left out.`,
+      actionExec
+        ? `The action “${actionId}” is left out. ${actionExec.issues.map(({ message }) => message).join(' ')}`
+        : !action
+          ? `The action “${actionId}” is listed but has no group, so it is left out.`
+          : !actionName
+            ? `The action “${actionId}” has no Name, so it is left out.`
+            : `The action “${actionId}” has no Exec, so it is left out.`,
     )
     return []
   })
@@ -166,7 +183,7 @@ export function readExecLine(
   const environment: { name: string; value: string }[] = []
   if (/(^|\/)env$/.test(argv[0] ?? '')) {
     let i = 1
-    for (; i < argv.length && /^[A-Za-z_]\w*=/.test(argv[i]!); i++) {
+    for (; i < argv.length && /^[^=\s-][^=]*=/.test(argv[i]!); i++) {
       const at = argv[i]!.indexOf('=')
       environment.push({ name: argv[i]!.slice(0, at), value: argv[i]!.slice(at + 1) })
     }
@@ -174,5 +191,10 @@ export function readExecLine(
     else environment.length = 0
   }
   if (!argv[0]) return fail({ code: 'no-program', message: 'There is no program in it.' })
+  if (argv[0].includes('='))
+    return fail({
+      code: 'program-equals',
+      message: `“${argv[0]}” has an equals sign, which the name of a program in an Exec line must not have.`,
+    })
   return succeed({ argv, environment, ...(fieldCode ? { fieldCode } : {}) })
 }

@@ -86,7 +86,7 @@ test('what is wrong with a lever is said at its place, and nothing is made', asy
     [chord('Ctrl+Ctrl+M'), [400, 'modifier-twice', 'triggers.0.chord']],
     [chord('Ctrl+Wurzel'), [400, 'key-unknown', 'triggers.0.chord']],
     [step({ programId: 'night-plannr' }), [422, 'program-missing', 'steps.0.programId']],
-    [step({ args: ['a\0b'] }), [400, 'invalid', 'steps.0.args.0']],
+    [step({ args: ['a\0b'] }), [400, 'text-odd', 'steps.0.args.0']],
     [draft({ scope: { kind: 'only', programIds: ['nobody'] } }), [422, 'program-missing', 'scope.programIds.0']],
     [draft({ frameId: 'dsk' }), [422, 'frame-missing', 'frameId']],
     [draft({ name: '  ' }), [400, 'too_small', 'name']],

@@ -65,16 +65,26 @@ describe('composing a launch', () => {
         (element) => element.closest('.el-select')!.textContent,
       ),
     ).toContain('Windows')
+    // A quote that is not closed holds the rest, as Windows reads it, and this is said where it opens.
     await page.type(line, ' "open')
-    await seen(page, 'The quote " that opens at character')
-    expect(await page.$eval('.open mark', (mark) => mark.textContent)).toBe('"')
-    await page.click('.field input')
-    expect(await page.$eval(line, (field) => (field as HTMLTextAreaElement).value)).toMatch(/ "open$/)
-    await page.type(line, '"')
+    await seen(page, 'is never closed: all that follows is one argument, as Windows reads it.')
     await page.waitForFunction(() => document.querySelector('.argv')?.textContent?.includes('open'))
     await page.click('.field input')
     await unseen(page, 'never closed')
     expect((await argv()).at(-1)).toBe('open')
+    // What cannot be read stays, with the place shown.
+    await paste(page, line, "chart 'north")
+    await seen(page, "The quote ' that opens at character")
+    expect(await page.$eval('.open mark', (mark) => mark.textContent)).toBe("'")
+    await page.click('.field input')
+    expect(await page.$eval(line, (field) => (field as HTMLTextAreaElement).value)).toBe("chart 'north")
+    // Beside the command: a folder, an environment value, a pipe.
+    await paste(page, line, '$ cd ~/captures && HARROW_PROFILE=red atlas-room --wide | less')
+    await seen(page, '“| less” was left out: one launch cannot hand what a program prints to another.')
+    await page.waitForFunction(
+      () => (document.querySelector('[placeholder="${home}"]') as HTMLInputElement).value === '${home}/captures',
+    )
+    await page.waitForSelector('[aria-label="Name of environment value 1"]')
   })
 
   test('handles are chosen by name; a value that moves shows what it is now; a circle is an error at its field', async () => {

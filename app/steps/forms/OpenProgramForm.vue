@@ -2,6 +2,7 @@
 import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { WindowMode } from '~~/core/bench'
+import type { Pasted } from '~~/core/command'
 import { RUNNING_POLICIES, runningWords } from '~~/core/steps'
 import type { StepOf } from '~~/core/steps'
 import AddButton from '~/form/AddButton.vue'
@@ -56,6 +57,16 @@ function alter(part: Partial<OpenStep>): void {
   step.value = { ...step.value, ...part }
 }
 
+/** Environment and folder of a pasted line; a value of the same name gives way. */
+function takeBeside({ environment: pasted, workingDirectory }: Pick<Pasted, 'environment' | 'workingDirectory'>): void {
+  const names = new Set(pasted.map((entry) => entry.name))
+  const kept = environment.value.filter((entry) => !names.has(entry.name))
+  alter({
+    ...(pasted.length > 0 ? { environment: [...kept, ...pasted] } : {}),
+    ...(workingDirectory === undefined ? {} : { workingDirectory }),
+  })
+}
+
 function setEntry(at: number, part: { name?: string; value?: string }): void {
   alter({ environment: environment.value.with(at, { ...environment.value[at]!, ...part }) })
 }
@@ -84,6 +95,7 @@ function setEntry(at: number, part: { name?: string; value?: string }): void {
     :label="`Command line of step ${index + 1}`"
     :known="values"
     @read="(args, programId) => alter({ args, programId: programId ?? step.programId })"
+    @beside="takeBeside"
   />
   <FindingLines :findings="elsewhere" @mend="step = $event as OpenStep" />
   <div class="rest">

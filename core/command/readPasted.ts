@@ -1,0 +1,213 @@
+import type { Issue } from '../result'
+import { guessConvention, splitAs, trimPasted } from './conventions'
+import type { Convention } from './conventions'
+import { readCommand } from './posix'
+
+/** What one launch takes from a line that was pasted, and what of it that launch cannot do. */
+export interface Pasted {
+  readonly convention: Convention
+  /** The part of the line that starts the program, as it stands. */
+  readonly line: string
+  readonly environment: readonly { readonly name: string; readonly value: string }[]
+  readonly workingDirectory?: string
+  /** What was taken from beside the command, or left out; `at` is the offset in what was pasted. */
+  readonly told: readonly Issue[]
+}
+
+interface Part {
+  readonly line: string
+  readonly at: number
+  /** What stands between it and the next. */
+  readonly operator?: string
+}
+
+/**
+ * Reads a command line as people paste it: with a prompt before it, a change of folder, environment values, pipes,
+ * redirections and further commands. One launch is one program with its arguments, its environment and its working
+ * directory; each of the rest gets a sentence.
+ */
+export function readPasted(pasted: string): Pasted {
+  const told: Issue[] = []
+  const trimmed = trimPasted(pasted)
+  const prompt = PROMPT.exec(trimmed)?.[0] ?? ''
+  if (prompt !== '')
+    told.push({ code: 'prompt', message: `“${prompt.trim()}” in front is the prompt, and was left out.`, at: 0 })
+  const text = trimmed.slice(prompt.length)
+  const convention = guessConvention(text)
+  if (convention === 'exec') return { convention, line: text, environment: [], told }
+  const parts = convention === 'posix' ? partsOfPosix(text) : partsOfWindows(text)
+  const environment: { name: string; value: string }[] = []
+  let workingDirectory: string | undefined
+  let at = 0
+  for (; at < parts.length - 1; at++) {
+    const part = parts[at]!
+    const isChained = part.operator === '&&' || part.operator === ';' || part.operator === '\n' || part.operator === '&'
+    const folder = isChained ? folderOf(part.line, convention) : undefined
+    const value = isChained ? valueOf(part.line, convention) : undefined
+    if (folder !== undefined) {
+      workingDirectory = folder
+      told.push({ code: 'folder', message: `“${part.line}” became the working directory.`, at: part.at })
+    } else if (value) {
+      environment.push(value)
+      told.push({ code: 'environment', message: `“${part.line}” became an environment value.`, at: part.at })
+    } else break
+  }
+  const main = parts[at] ?? { line: text, at: 0 }
+  const before = convention === 'posix' ? assignmentsOf(main.line) : { values: [], line: main.line }
+  if (before.values.length > 0) {
+    environment.push(...before.values)
+    const names = before.values.map(({ name }) => name).join(', ')
+    told.push({
+      code: 'environment',
+      message: `${names} before the command became ${before.values.length === 1 ? 'an environment value' : 'environment values'}.`,
+      at: main.at,
+    })
+  }
+  if (main.operator !== undefined) {
+    const rest = parts
+      .slice(at + 1)
+      .map(({ line, operator }) => [line, operator].filter(Boolean).join(' '))
+      .join(' ')
+      .trim()
+    const left = leftOut(main.operator, rest, main.at + main.line.length)
+    if (left) told.push(left)
+  }
+  return {
+    convention,
+    line: before.line.trim(),
+    environment,
+    ...(workingDirectory === undefined ? {} : { workingDirectory }),
+    told,
+  }
+}
+
+/** `$ `, `# `, `> `, `me@desk:~$ `, and a path before `>` that starts nothing. */
+const PROMPT = new RegExp(
+  [
+    '^(?:[\\w.-]+@[\\w.-]+[:\\s][^$#>]*)?[$#]\\s+',
+    '^>\\s+',
+    '^(?:PS )?[A-Za-z]:\\\\(?:(?!\\.(?:exe|bat|cmd|com)\\b)[^>"&|])*>\\s*',
+  ].join('|'),
+  'i',
+)
+
+/** Why what follows an operator is no part of one launch. */
+function leftOut(operator: string, rest: string, at: number): Issue | undefined {
+  const whole = [operator.trim(), rest].filter(Boolean).join(' ')
+  const told = (code: string, why: string): Issue => ({ code, message: `“${whole}” was left out: ${why}`, at })
+  switch (operator) {
+    case '|':
+    case '|&':
+      return told('pipe', 'one launch cannot hand what a program prints to another.')
+    case '>':
+    case '>>':
+    case '<':
+    case '<<':
+    case '>&':
+    case '<&':
+    case '&>':
+      return told('redirection', 'what a program started here prints or reads cannot be led to or from a file.')
+    case '&':
+      return rest === ''
+        ? {
+            code: 'background',
+            message: 'The “&” at the end was left out: a program started here runs by itself anyway.',
+            at,
+          }
+        : told('further', 'one launch is one command. Make the next one a step of its own.')
+    case '&&':
+    case '||':
+    case ';':
+    case '\n':
+      return rest === ''
+        ? undefined
+        : told('further', 'one launch is one command. Make the next one a step of its own.')
+    default:
+      return told('further', 'this is for a shell, and none runs here.')
+  }
+}
+
+function partsOfPosix(text: string): Part[] {
+  const parts: Part[] = []
+  let from = 0
+  for (;;) {
+    const command = readCommand(text, from)
+    // What cannot be read is left to whoever shows it, with the place.
+    if (!command.ok) return [...parts, { line: text.slice(from).trim(), at: from }]
+    const { operator, end } = command.value
+    const isRedirection = operator !== undefined && /[<>]/.test(operator)
+    // `2>` is the number of what is led away, and no argument.
+    const line = text
+      .slice(from, end)
+      .replace(isRedirection ? /(^|\s)\d$/ : /$^/, '')
+      .trim()
+    parts.push({ line, at: from, ...(operator === undefined ? {} : { operator }) })
+    if (operator === undefined) return parts
+    from = end + operator.length
+  }
+}
+
+/** By the signs of the command interpreter outside its quotes. */
+function partsOfWindows(text: string): Part[] {
+  const parts: Part[] = []
+  let isQuoted = false
+  let from = 0
+  for (let i = 0; i < text.length; i++) {
+    if (text[i] === '"') isQuoted = !isQuoted
+    if (isQuoted) continue
+    if (text[i] === '^') {
+      i += 1
+      continue
+    }
+    const operator = /^(?:&&|\|\||>>|2>&1|2>|[&|<>])/.exec(text.slice(i))?.[0]
+    if (!operator) continue
+    parts.push({ line: text.slice(from, i).trim(), at: from, operator: operator.startsWith('2') ? '>' : operator })
+    i += operator.length - 1
+    from = i + 1
+  }
+  return [...parts, { line: text.slice(from).trim(), at: from }]
+}
+
+/** The folder that a command goes to. */
+function folderOf(line: string, convention: Convention): string | undefined {
+  const argv = splitAs(convention, line)
+  if (!argv.ok) return undefined
+  const [command, ...rest] = argv.value
+  if (command !== 'cd' && command !== 'pushd' && command !== 'chdir') return undefined
+  const [folder, ...more] = rest.filter((argument) => argument !== '--' && argument.toLowerCase() !== '/d')
+  return more.length === 0 ? (folder ?? '${home}').replace(/^(?:~|\$HOME)(?=\/|$)/, '${home}') : undefined
+}
+
+/** `export NAME=value`, `set NAME=value`. */
+function valueOf(line: string, convention: Convention): { name: string; value: string } | undefined {
+  if (convention === 'windows') {
+    const set = /^set\s+"?([A-Za-z_]\w*)=(.*?)"?$/i.exec(line)
+    return set ? { name: set[1]!, value: set[2]! } : undefined
+  }
+  const command = readCommand(line, 0)
+  if (!command.ok) return undefined
+  const words = command.value.words[0]?.text === 'export' ? command.value.words.slice(1) : command.value.words
+  const [only, ...more] = words
+  if (!only?.assigns || more.length > 0) return undefined
+  const split = only.text.indexOf('=')
+  return { name: only.text.slice(0, split), value: only.text.slice(split + 1) }
+}
+
+/** Environment values before the program, by themselves or after `env`, and the line without them. */
+function assignmentsOf(line: string): { values: { name: string; value: string }[]; line: string } {
+  const command = readCommand(line, 0)
+  if (!command.ok) return { values: [], line }
+  const { words } = command.value
+  const isEnv = words[0]?.text === 'env' || words[0]?.text === '/usr/bin/env'
+  let first = isEnv ? 1 : 0
+  const values: { name: string; value: string }[] = []
+  for (; first < words.length; first++) {
+    const { text, assigns } = words[first]!
+    // `env` takes names that are none for a shell.
+    if (!assigns && !(isEnv && /^[^=\s-][^=]*=/.test(text))) break
+    const split = text.indexOf('=')
+    values.push({ name: text.slice(0, split), value: text.slice(split + 1) })
+  }
+  if (values.length === 0 || first === words.length) return { values: [], line }
+  return { values, line: line.slice(words[first]!.at) }
+}
