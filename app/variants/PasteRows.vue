@@ -25,7 +25,10 @@ function take(): void {
       type="textarea"
       :rows="5"
       aria-label="Rows as CSV"
-      :placeholder="`name,chord,${columns.slice(0, 2).map(columnHead).join(',')}\n…`"
+      :placeholder="`name,chord,${columns
+        .slice(0, 2)
+        .map((column) => columnHead(column, columns))
+        .join(',')}\n…`"
       spellcheck="false"
     />
     <ul v-if="problems.length > 0" class="fault" role="alert">

@@ -206,7 +206,12 @@ useEventListener(window, 'keydown', (event) => {
             aria-label="What differs"
             class="columns"
           >
-            <ElOption v-for="column in columns" :key="column.id" :value="column.id" :label="columnHead(column)">
+            <ElOption
+              v-for="column in columns"
+              :key="column.id"
+              :value="column.id"
+              :label="columnHead(column, columns)"
+            >
               <code>{{ column.key }}</code>
               <span class="soft">{{ column.kind === 'value' ? `as pattern: ${column.pattern}` : 'there or not' }}</span>
             </ElOption>
@@ -234,7 +239,7 @@ useEventListener(window, 'keydown', (event) => {
             <tr>
               <th scope="col">Name</th>
               <th v-for="column in shown" :key="column.id" scope="col">
-                <code>{{ columnHead(column) }}</code>
+                <code>{{ columnHead(column, columns) }}</code>
               </th>
               <th scope="col">Icon</th>
               <th scope="col">Chord</th>
@@ -263,7 +268,7 @@ useEventListener(window, 'keydown', (event) => {
       <div class="tools">
         <ElButton @click="add()"> <IconPlus class="icon" /> Row </ElButton>
         <ElButton v-for="column in valueColumns" :key="column.id" @click="addFromList(column)">
-          A row for each <code class="inline">{{ columnHead(column) }}</code> ({{ column.choices!.length }})
+          A row for each <code class="inline">{{ columnHead(column, columns) }}</code> ({{ column.choices!.length }})
         </ElButton>
         <ElButton :aria-expanded="isPasting" @click="isPasting = !isPasting"> Paste CSV </ElButton>
       </div>

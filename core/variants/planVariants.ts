@@ -188,11 +188,12 @@ export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
 }
 
 /**
- * What a cell asks for: another text, `null` to leave the argument out, or nothing where it is to stay there as it is.
+ * What a cell asks for: another text, `null` to leave the argument out (an option too, where its value is empty), or
+ * nothing where it is to stay there as it is.
  */
 function editOf({ kind, pattern }: VariantColumn, cell: string): string | null | undefined {
-  if (kind === 'value') return cell
   if (cell === '') return null
+  if (kind === 'value') return cell
   return cell === pattern ? undefined : cell
 }
 

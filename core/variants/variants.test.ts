@@ -125,6 +125,13 @@ describe('a variant and its pattern', () => {
     expect(describeOwn(made.variant)).toEqual(['--profile: red', 'without /l/b.log', 'its own keys'])
   })
 
+  test('an empty value leaves the option out, and so does nothing where something may stand', () => {
+    const [bare] = valueOf(
+      planVariants(input([{ name: 'Bare', chord: '', cells: { 's1:--profile': '', 's1:/l/b.log': '' } }])),
+    )
+    expect(argsOf(bare!.draft)).toEqual(['--small', '/l/a.log'])
+  })
+
   test('what is shared follows, what is its own stays', () => {
     const changed = lever({
       enabled: false,

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto'
-import { PNG } from 'pngjs'
 import sanitizeHtml from 'sanitize-html'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
+import { cleanPng } from './cleanPng'
+import { countDrawn } from './countDrawn'
 
 export interface CleanIcon {
   readonly id: string
@@ -13,7 +14,8 @@ export interface CleanIcon {
 }
 
 const MOST_BYTES = 256 * 1024
-const MOST_PIXELS = 1024
+/** A drawing that comes to more, with all it refers to, would hold up every page that shows it. */
+const MOST_ELEMENTS = 5000
 const pngSignature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])
 
 /** Elements and attributes that draw, and nothing that runs, loads, links or refers to other files (SVG 2). */
@@ -60,7 +62,7 @@ export function cleanIcon(name: string, bytes: Buffer): Result<CleanIcon> {
       message: `${name} has ${Math.ceil(bytes.length / 1024)} KiB; an icon has at most ${MOST_BYTES / 1024} KiB.`,
       at: 'base64',
     })
-  if (bytes.subarray(0, 8).equals(pngSignature)) return cleanPng(name, bytes)
+  if (bytes.subarray(0, 8).equals(pngSignature)) return pngOf(name, bytes)
   const text = bytes.toString('utf8')
   return /<svg[\s>]/i.test(text)
     ? cleanSvg(name, text)
@@ -71,21 +73,16 @@ export function cleanIcon(name: string, bytes: Buffer): Result<CleanIcon> {
       })
 }
 
-function cleanPng(name: string, bytes: Buffer): Result<CleanIcon> {
-  const width = bytes.length >= 24 ? bytes.readUInt32BE(16) : 0
-  const height = bytes.length >= 24 ? bytes.readUInt32BE(20) : 0
-  if (width > MOST_PIXELS || height > MOST_PIXELS)
-    return fail({
-      code: 'icon-large',
-      message: `${name} is ${width} by ${height} pixels; an icon is at most ${MOST_PIXELS} by ${MOST_PIXELS}.`,
-      at: 'base64',
-    })
+function pngOf(name: string, bytes: Buffer): Result<CleanIcon> {
   try {
-    return succeed(named('image/png', PNG.sync.write(PNG.sync.read(bytes)), []))
+    return succeed(named('image/png', cleanPng(bytes), []))
   } catch (error) {
+    const isLarge = error instanceof RangeError && /pixels/.test(error.message)
     return fail({
-      code: 'icon-broken',
-      message: `${name} cannot be read as a PNG file (${(error as Error).message}).`,
+      code: isLarge ? 'icon-large' : 'icon-broken',
+      message: isLarge
+        ? `${name} cannot be taken: ${error.message}.`
+        : `${name} cannot be read as a PNG file (${(error as Error).message}).`,
       at: 'base64',
     })
   }
@@ -129,15 +126,31 @@ function cleanSvg(name: string, text: string): Result<CleanIcon> {
       message: `${name} draws nothing${removed.size > 0 ? ` once ${[...removed].join(', ')} is taken out` : ''}.`,
       at: 'base64',
     })
+  const count = countDrawn(clean)
+  if (count > MOST_ELEMENTS) {
+    const most = MOST_ELEMENTS.toLocaleString('en')
+    const message =
+      count === Infinity
+        ? `${name} has parts that refer to each other in a circle, so it has no end.`
+        : `${name} comes to ${count.toLocaleString('en')} elements once its parts are put together; at most ${most} are taken.`
+    return fail({ code: 'icon-large', message, at: 'base64' })
+  }
   const svg = /<svg[^>]*\sxmlns=/.test(clean) ? clean : clean.replace('<svg', '<svg xmlns="http://www.w3.org/2000/svg"')
   return succeed(named('image/svg+xml', Buffer.from(svg.trim()), [...removed]))
 }
 
-/** References stay inside the drawing: `#name` and `url(#name)`. */
+/** What may have parentheses in a value: numbers for colours and transforms, and a part of the drawing itself. */
+const functions = /\b(?:url\(#[\w.:-]+\)|(?:rgba?|hsla?|translate|scale|rotate|skewX|skewY|matrix)\([\d\s.,%+eE-]*\))/gi
+
+/**
+ * Values that are proved harmless: signs of numbers, names, colours and paths, and the functions above. Whatever else,
+ * in whatever disguise, is left out. References stay inside the drawing.
+ */
 function keeps(key: string, value: string): boolean {
   if (!attributes.includes(key)) return false
-  if (key === 'href') return value.startsWith('#')
-  return key === 'xmlns' || !/url\(\s*['"]?(?!#)|:\/\/|javascript:|data:/i.test(value)
+  if (key === 'xmlns') return value === 'http://www.w3.org/2000/svg'
+  if (key === 'href') return /^#[\w.:-]+$/.test(value)
+  return /^[\w\s.,#%+:;'-]*$/.test(value.replace(functions, ' '))
 }
 
 function named(type: CleanIcon['type'], bytes: Buffer, removed: string[]): CleanIcon {
