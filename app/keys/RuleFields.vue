@@ -174,7 +174,6 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
         also when another key is pressed within it</label
       >
       <KeyboardChoice
-        v-if="rule.kind !== 'row'"
         :model-value="rule.keyboard"
         :label="`${label}: keyboard`"
         @update:model-value="set({ keyboard: $event })"

@@ -178,7 +178,7 @@ export function useKeyFeed(): void {
   }
 
   /** What is left of turns that did not come to one yet, in pixels, and until when it counts. */
-  let turned = { code: '', px: 0, untilMs: 0 }
+  let turned = { code: '', px: 0, untilMs: 0, isTaken: false }
 
   /**
    * The wheel is a key as well: on the screen of the bench in any case, elsewhere with modifiers or while a key is held,
@@ -194,14 +194,20 @@ export function useKeyFeed(): void {
       event.deltaMode === WheelEvent.DOM_DELTA_PIXEL
         ? Math.max(Math.abs(event.deltaX), Math.abs(event.deltaY))
         : TURN_PX
-    const before = turned.code === code && atMs < turned.untilMs ? turned.px : 0
-    turned = { code, px: before + px, untilMs: atMs + TURN_MS }
-    if (turned.px < TURN_PX && before > 0) return event.preventDefault()
+    const isSame = turned.code === code && atMs < turned.untilMs
+    const before = isSame ? turned.px : 0
+    turned = { code, px: before + px, untilMs: atMs + TURN_MS, isTaken: isSame && turned.isTaken }
+    if (before > 0 && turned.px < TURN_PX) {
+      // Part of the turn before: the browser may have it if that was its.
+      if (turned.isTaken) event.preventDefault()
+      return
+    }
     if (turned.px >= TURN_PX) turned.px = 0
     const press = { code, atMs, modifiers: modifiersOf(event), ...from(), ...place }
     const outcome = take({ kind: 'down', ...press })
     take({ kind: 'up', ...press })
-    if (outcome !== 'pass') event.preventDefault()
+    turned.isTaken = outcome !== 'pass'
+    if (turned.isTaken) event.preventDefault()
   }
 
   /** Stops all runs, lets go of every key and switches live keys off, until somebody switches them on again. */

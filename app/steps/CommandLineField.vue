@@ -30,11 +30,9 @@ const {
   label: string
   known: Readonly<Record<string, string>>
 }>()
-const emit = defineEmits<{
-  read: [args: string[], programId: string | undefined]
-  /** What stood beside the command in a line that was pasted. */
-  beside: [part: Pick<Pasted, 'environment' | 'workingDirectory'>]
-}>()
+/** What stood beside the command in a line that was pasted. */
+type Beside = Pick<Pasted, 'environment' | 'workingDirectory'>
+const emit = defineEmits<{ read: [args: string[], programId: string | undefined, beside?: Beside] }>()
 
 const mirror = useMirror()
 const convention = ref<Convention>('posix')
@@ -58,7 +56,7 @@ const openAt = computed(() => {
     : undefined
 })
 /** What the line means beside its arguments: as it is typed, and as it is written. */
-const beside = computed(() => tellAs(convention.value, text.value))
+const remarks = computed(() => tellAs(convention.value, text.value))
 const expansions = computed(() =>
   convention.value === 'posix' && isEditing.value
     ? findExpansions(text.value, (name) => known[name] !== undefined)
@@ -76,7 +74,7 @@ watch(
   { immediate: true },
 )
 
-function edit(value: string): void {
+function edit(value: string, beside?: Beside): void {
   isEditing.value = true
   told.value = []
   text.value = value
@@ -86,7 +84,7 @@ function edit(value: string): void {
   const found = findProgram(first)
   const isArgument = first.startsWith('-')
   unknownProgram.value = found || isArgument || first === '' ? undefined : first
-  emit('read', isArgument ? argv.value : rest, found?.id)
+  emit('read', isArgument ? argv.value : rest, found?.id, beside)
 }
 
 /** By its path, or by the name of its file with or without an ending. */
@@ -115,9 +113,8 @@ function paste(event: ClipboardEvent): void {
   event.preventDefault()
   const read = readPasted(pasted)
   convention.value = read.convention
-  edit(read.line)
+  edit(read.line, read)
   told.value = read.told.map(({ message }) => message)
-  if (read.environment.length > 0 || read.workingDirectory !== undefined) emit('beside', read)
 }
 
 function take(value: Convention): void {
@@ -154,7 +151,7 @@ function leave(): void {
       :aria-invalid="isEditing && !parsed.ok"
       spellcheck="false"
       @focus="isEditing || ($event.target as HTMLTextAreaElement).select()"
-      @update:model-value="edit"
+      @update:model-value="edit($event)"
       @paste="paste"
       @blur="leave"
     />
@@ -176,7 +173,7 @@ function leave(): void {
       }}.
     </p>
     <p v-for="sentence in told" :key="sentence" class="soft" role="status">{{ sentence }}</p>
-    <p v-for="issue in beside" :key="`${issue.code} ${issue.at}`" class="soft" role="status">{{ issue.message }}</p>
+    <p v-for="issue in remarks" :key="`${issue.code} ${issue.at}`" class="soft" role="status">{{ issue.message }}</p>
     <p v-for="expansion in expansions" :key="expansion.at" class="soft">
       {{ describeExpansion(expansion) }}
     </p>

@@ -21,7 +21,8 @@ export function rowTriggers(levers: Iterable<Lever>, frames: readonly Frame[]): 
       const lever = members.get(frame.id)![i]
       if (!lever) return
       const chord = formatChord({ ...first.value, code })
-      const trigger = { id: `row.${rule.id}`, kind: 'chord' as const, chord, wins: 'auto' as const }
+      const only = rule.keyboard === undefined ? {} : { keyboard: rule.keyboard }
+      const trigger = { id: `row.${rule.id}`, kind: 'chord' as const, chord, wins: 'auto' as const, ...only }
       given.set(lever.id, [...(given.get(lever.id) ?? []), trigger])
     })
   }

@@ -36,7 +36,7 @@ const levers = [
   lever(9, { kind: 'hold', key: 'KeyF', holdMs: 90 }),
   lever(10, { kind: 'release', chord: 'Ctrl+G' }),
   lever(11, { kind: 'hold', key: 'ControlLeft', holdMs: 120 }),
-  lever(12, { kind: 'hold', key: 'KeyD', holdMs: 80, nested: true }),
+  lever(12, { kind: 'hold', key: 'KeyK', holdMs: 80, nested: true }),
   lever(13, { kind: 'tap', key: 'MetaLeft', times: 1 }),
   lever(14, { kind: 'chord', chord: 'ShiftRight+B' }),
   lever(15, { kind: 'chord', chord: 'E' }, { scope: { kind: 'only', programIds: ['camera'] } }),
@@ -68,7 +68,7 @@ const frames: Frame[] = [
 const config = { levers, frames, programs: {}, keys: undefined }
 const codes = [
   ...['ControlLeft', 'ShiftLeft', 'ShiftRight', 'MetaLeft', 'CapsLock', 'Space'],
-  ...[...'ABCDEFGHIJ'].map((letter) => `Key${letter}`),
+  ...[...'ABCEFGHIJK'].map((letter) => `Key${letter}`),
 ]
 
 type Press = Extract<KeyEvent, { kind: 'down' | 'up' }> & { front: string }
@@ -226,7 +226,7 @@ function reference(events: readonly Press[]): string[] {
       CapsLock: 70,
       Space: 200,
       ControlLeft: 120,
-      ...(isAlone ? { KeyF: 90, KeyD: 80 } : {}),
+      ...(isAlone ? { KeyF: 90, KeyK: 80 } : {}),
     }
     const holdMs = holds[code]
     if (holdMs === undefined) return undefined
@@ -239,7 +239,7 @@ function reference(events: readonly Press[]): string[] {
       if (isPress(event)) {
         if (code === 'ControlLeft') return 'tap'
         const counts =
-          code === 'CapsLock' || code === 'KeyD' || (code === 'Space' && inSpaceLayer(j, keys, armed) !== undefined)
+          code === 'CapsLock' || code === 'KeyK' || (code === 'Space' && inSpaceLayer(j, keys, armed) !== undefined)
         if (counts) others.add(event.code)
       } else if (event.kind === 'up' && others.has(event.code)) return 'nested'
     }
@@ -319,7 +319,7 @@ function reference(events: readonly Press[]): string[] {
         held.set(code, { fate: 'layer' })
         return 'swallow'
       }
-      return keep(`pull ${{ KeyF: 'l9', KeyD: 'l12', ControlLeft: 'l11' }[code]}`)
+      return keep(`pull ${{ KeyF: 'l9', KeyK: 'l12', ControlLeft: 'l11' }[code]}`)
     }
     if (code === 'KeyH') return keep('swallow')
     if (modifierOfCode(code)) {

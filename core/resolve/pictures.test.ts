@@ -192,12 +192,12 @@ describe('layers', () => {
       remap('H', 'ArrowLeft', { layer: 'CapsLock' }),
       remap('L', 'Ctrl+Right', { layer: 'CapsLock' }),
       { kind: 'type', chord: 'A', text: 'å', layer: 'CapsLock' },
-      { kind: 'disable', key: 'KeyD', layer: 'CapsLock' },
+      { kind: 'disable', key: 'KeyU', layer: 'CapsLock' },
     ]
     expect(play({ rules }, 'Caps↓0 H↓300 H⟳800 H⟳830 H↑850 Caps↑900')).toBe('+Left +Left +Left -Left')
     expect(play({ rules }, 'Caps↓0 H↓60 H↑110 Caps↑150')).toBe('+Left -Left')
     expect(play({ rules }, 'Shift↓0 Caps↓50 H↓300 H↑350 Caps↑400 Shift↑450')).toBe('+Shift +Left -Left -Shift')
-    expect(play({ rules }, 'Caps↓0 A↓300 A↑350 D↓400 D↑450 X↓500 X↑550 Caps↑600')).toBe('“å” +X -X')
+    expect(play({ rules }, 'Caps↓0 A↓300 A↑350 U↓400 U↑450 X↓500 X↑550 Caps↑600')).toBe('“å” +X -X')
     expect(play({ rules }, 'Caps↓0 L↓300 L↑350 Caps↑400')).toBe('+Ctrl +ArrowRight -Ctrl -ArrowRight')
     expect(play({ rules }, 'Caps↓0 Caps↑100 H↓200 H↑250')).toBe('+Caps -Caps +H -H')
   })
@@ -368,6 +368,12 @@ describe('one side, one keyboard, again and again', () => {
     expect(play(from('pad'), 'F9↓0 F9↑40 Q↓90 Q↑130')).toBe('1 +E -E')
     expect(play(from('board'), 'F9↓0 F9↑40 Q↓90 Q↑130')).toBe('+F9 -F9 +Q -Q')
     expect(play({ levers, rules }, 'F9↓0 F9↑40 Q↓90 Q↑130')).toBe('+F9 -F9 +Q -Q')
+  })
+  test('a row of keys may be for one keyboard only', () => {
+    const rules = [{ kind: 'row', first: 'F5', count: 2, keyboard: 'pad' }]
+    const levers = [chord(1, 'Alt+Z')]
+    expect(play({ levers, rules, eventPart: () => ({ keyboard: 'pad' }) }, 'F5↓0 F5↑40')).toBe('1')
+    expect(play({ levers, rules }, 'F5↓0 F5↑40')).toBe('+F5 -F5')
   })
   test('a lever or a text goes on while its key is held, where that is chosen, and no faster than its rate', () => {
     const levers = [chord(1, 'F9', { repeatMs: 100 }), chord(2, 'F8')]

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process'
-import { existsSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
 import { applyChanges, readBench } from '../../core/bench'
@@ -190,6 +191,25 @@ test('a store that is held, cannot be written or is no folder, and a port in use
   await (await startServer(folder)).stop()
 })
 
+test('beginning anew keeps what was in the store beside it; a folder that is no store is not touched', async () => {
+  const foreign = mkdtempSync(join(tmpdir(), 'keen-lever-foreign-'))
+  mkdirSync(join(foreign, 'database'), { recursive: true })
+  writeFileSync(join(foreign, 'database', 'precious'), 'not ours')
+  expect(await failingStart(foreign, await freePort(), { KEEN_FRESH: '1' })).toContain(
+    `The folder ${foreign} has a folder “database” that is not of Keen Lever, so nothing in it is touched.`,
+  )
+  expect(readdirSync(join(foreign, 'database'))).toEqual(['precious'])
+  expect(await failingStart('', await freePort())).toContain('KEEN_DATA is empty.')
+  const folder = await freshStore()
+  const first = await startServer(folder)
+  await apiOf(first.url)('DELETE', '/api/levers/lever-1')
+  await first.stop()
+  const again = await startServer(folder, undefined, { KEEN_FRESH: '1' })
+  expect((await apiOf(again.url)<Lever>('GET', '/api/levers/lever-1')).status).toBe(200)
+  await again.stop()
+  expect(readdirSync(folder).filter((name) => name.startsWith('database.before-'))).toHaveLength(1)
+})
+
 /** Follows the runs of a server as a tab would: the position each had reached when it was last told. */
 function watchRuns(server: RunningServer): Map<string, number> {
   const positions = new Map<string, number>()
@@ -231,8 +251,8 @@ async function* eventsOf(response: Response): AsyncGenerator<LiveEvent> {
   }
 }
 
-function failingStart(folder: string, port: number): Promise<string> {
-  return outputOf(['.output/server/index.mjs'], { KEEN_DATA: folder, PORT: String(port), HOST: '127.0.0.1' })
+function failingStart(folder: string, port: number, more: Record<string, string> = {}): Promise<string> {
+  return outputOf(['.output/server/index.mjs'], { KEEN_DATA: folder, PORT: String(port), HOST: '127.0.0.1', ...more })
 }
 
 function failingDemo(folder: string, port: string): Promise<string> {

@@ -85,6 +85,7 @@ describe('composing a launch', () => {
       () => (document.querySelector('[placeholder="${home}"]') as HTMLInputElement).value === '${home}/captures',
     )
     await page.waitForSelector('[aria-label="Name of environment value 1"]')
+    expect(await argv()).toEqual(['/opt/harrow/atlas-room', '--wide'])
   })
 
   test('handles are chosen by name; a value that moves shows what it is now; a circle is an error at its field', async () => {

@@ -25,13 +25,17 @@ export interface RunningServer {
  * Starts the built server on loopback, with the demo data in a store of its own unless `folder` names one; on a free
  * port unless one is given.
  */
-export async function startServer(folder?: string, wantedPort?: number): Promise<RunningServer> {
+export async function startServer(
+  folder?: string,
+  wantedPort?: number,
+  more: Record<string, string> = {},
+): Promise<RunningServer> {
   const store = folder ?? (await freshStore())
   const port = wantedPort ?? (await freePort())
   const url = `http://127.0.0.1:${port}`
   let printed = ''
   const child = spawn(process.execPath, [entry], {
-    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), KEEN_DATA: store },
+    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), KEEN_DATA: store, ...more },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
   child.stdout.on('data', (text: Buffer) => {

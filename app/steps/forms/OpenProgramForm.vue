@@ -57,13 +57,20 @@ function alter(part: Partial<OpenStep>): void {
   step.value = { ...step.value, ...part }
 }
 
-/** Environment and folder of a pasted line; a value of the same name gives way. */
-function takeBeside({ environment: pasted, workingDirectory }: Pick<Pasted, 'environment' | 'workingDirectory'>): void {
+/** Takes over what a line says, at once; of environment values of one name the pasted one stays. */
+function take(
+  args: string[],
+  programId = step.value.programId,
+  beside?: Pick<Pasted, 'environment' | 'workingDirectory'>,
+): void {
+  const pasted = beside?.environment ?? []
   const names = new Set(pasted.map((entry) => entry.name))
   const kept = environment.value.filter((entry) => !names.has(entry.name))
   alter({
+    args,
+    programId,
     ...(pasted.length > 0 ? { environment: [...kept, ...pasted] } : {}),
-    ...(workingDirectory === undefined ? {} : { workingDirectory }),
+    ...(beside?.workingDirectory === undefined ? {} : { workingDirectory: beside.workingDirectory }),
   })
 }
 
@@ -94,8 +101,7 @@ function setEntry(at: number, part: { name?: string; value?: string }): void {
     :program="program"
     :label="`Command line of step ${index + 1}`"
     :known="values"
-    @read="(args, programId) => alter({ args, programId: programId ?? step.programId })"
-    @beside="takeBeside"
+    @read="take"
   />
   <FindingLines :findings="elsewhere" @mend="step = $event as OpenStep" />
   <div class="rest">
