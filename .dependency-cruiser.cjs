@@ -42,7 +42,7 @@ module.exports = {
       severity: 'error',
       comment: 'Core imports nothing of the others, and no package but these.',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(core/|node_modules/(zod|fastest-levenshtein)/)' },
+      to: { pathNot: '^(core/|node_modules/(zod|fastest-levenshtein|diff)/)' },
     },
     {
       name: 'core-tests-know-only-core',

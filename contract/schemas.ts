@@ -195,6 +195,8 @@ export const exportBodySchema = z.object({
 })
 export const exportAnswerSchema = z.object({
   files: z.array(z.object({ name: z.string(), text: z.string(), leverIds: z.array(z.string()).readonly() })).readonly(),
+  /** What the files leave out of a lever, by a code, in a sentence. */
+  unsaid: z.array(z.object({ leverId: z.string(), code: z.string(), because: z.string() })).readonly(),
   skipped: z.array(z.object({ leverId: z.string(), because: z.string() })).readonly(),
 })
 

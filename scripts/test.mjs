@@ -9,6 +9,8 @@ let passed = 0
 let failed = 0
 
 ensureChromium()
+if (!ensurePackage('desktop-file-utils', ['/usr/bin/desktop-file-validate'], 'the checks of Desktop Entries'))
+  console.log('No desktop-file-validate here: exported Desktop Entries are not validated by it.')
 ensureInstalled()
 // Types and lint read what `nuxt prepare` writes.
 check('prepare', 'npx', ['--no-install', 'nuxt', 'prepare'])
@@ -61,18 +63,24 @@ function suite(project) {
 }
 
 function ensureChromium() {
-  if (['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].some((path) => existsSync(path)))
-    return
+  const paths = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']
+  if (ensurePackage('chromium', paths, 'the browser tests')) return
+  console.error('The browser tests need Chromium. On Debian: apt-get install chromium')
+  process.exit(1)
+}
+
+/** Whether a program of Debian is there, after trying to install it. */
+function ensurePackage(name, paths, reason) {
+  if (paths.some((path) => existsSync(path))) return true
   const isRoot = process.getuid?.() === 0
   if (isRoot && existsSync('/usr/bin/apt-get')) {
-    console.log('Installing Chromium for the browser tests …')
-    spawnSync('apt-get', ['update'], { stdio: 'ignore' })
-    spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
+    console.log(`Installing ${name} for ${reason} …`)
+    spawnSync('apt-get', ['update'], { stdio: 'ignore', timeout: 120_000 })
+    spawnSync('apt-get', ['install', '-y', '--no-install-recommends', name], {
       stdio: 'inherit',
+      timeout: 240_000,
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     })
   }
-  if (existsSync('/usr/bin/chromium')) return
-  console.error('The browser tests need Chromium. On Debian: apt-get install chromium')
-  process.exit(1)
+  return paths.some((path) => existsSync(path))
 }

@@ -12,6 +12,15 @@ const escapes: Record<string, string> = { s: ' ', n: '\n', t: '\t', r: '\r', '\\
 /** What a field code such as `%f` stands for at one launch: no argument, one, or several. */
 export type FieldCodeValues = (code: string) => readonly string[]
 
+/** One word of an `Exec` line: as it stands there with the escapes of a string value undone, and what it stands for. */
+export interface ExecWord {
+  readonly written: string
+  /** None for a field code without a value, several for one with several. */
+  readonly args: readonly string[]
+  /** The field codes in it, by their letters. */
+  readonly codes: string
+}
+
 /**
  * Splits the value of an `Exec` key as it stands in the file: the escapes of a string value are undone first,
  * then quoting, then field codes are replaced (by nothing, unless `fieldCode` gives their values), and `%%` is `%`.
@@ -20,18 +29,26 @@ export type FieldCodeValues = (code: string) => readonly string[]
  * arguments, and so alone); `at` counts in the value after the string escapes are undone.
  */
 export function splitExec(text: string, fieldCode: FieldCodeValues = () => []): Result<string[]> {
+  const words = readExecWords(text, fieldCode)
+  return words.ok ? succeed(words.value.flatMap((word) => word.args)) : words
+}
+
+/** The words of the value of an `Exec` key, each with the arguments it comes to. Issues as those of `splitExec`. */
+export function readExecWords(text: string, fieldCode: FieldCodeValues = () => []): Result<ExecWord[]> {
   const line = undoStringEscapes(text)
   if (!line.ok) return line
-  const argv: string[] = []
+  const words: ExecWord[] = []
   const value = line.value
   const files: string[] = []
   let i = 0
   for (;;) {
     while (value[i] === ' ') i += 1
-    if (i >= value.length) return succeed(argv)
+    if (i >= value.length) return succeed(words)
     const word = value[i] === '"' ? readQuoted(value, i) : readPlain(value, i)
     if ('code' in word) return fail(word)
+    let codes = ''
     const expanded = expandFieldCodes(word.text, word.quoted, i, (code) => {
+      codes += code
       if ('fFuU'.includes(code)) files.push(code)
       return fieldCode(code)
     })
@@ -42,9 +59,14 @@ export function splitExec(text: string, fieldCode: FieldCodeValues = () => []): 
         message: `%${files[0]} and %${files[1]} stand in one line; there may be one of %f, %F, %u and %U.`,
         at: i,
       })
-    argv.push(...expanded.value)
+    words.push({ written: value.slice(i, word.end), args: expanded.value, codes })
     i = word.end
   }
+}
+
+/** The value of an `Exec` key from words as they are to stand in it; `readExecWords` reads them again. */
+export function writeExecWords(words: readonly string[]): string {
+  return words.join(' ').replace(/[\\\n\t\r]/g, (char) => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\')
 }
 
 interface Word {
@@ -158,15 +180,11 @@ export function joinExec(argv: readonly string[]): Result<string> {
       message: 'An Exec line cannot start a program whose name holds an equals sign.',
       at: 'argv.0',
     })
-  return succeed(
-    argv
-      .map(quoteExec)
-      .join(' ')
-      .replace(/[\\\n\t\r]/g, (char) => ({ '\n': '\\n', '\t': '\\t', '\r': '\\r' })[char] ?? '\\\\'),
-  )
+  return succeed(writeExecWords(argv.map(quoteExec)))
 }
 
-function quoteExec(argument: string): string {
+/** One argument as a word of an `Exec` line. */
+export function quoteExec(argument: string): string {
   const percent = argument.replaceAll('%', '%%')
   const plain = argument !== '' && ![...argument].some((char) => reserved.includes(char))
   return plain ? percent : `"${percent.replace(mustBeEscaped, (char) => `\\${char}`)}"`

@@ -7,7 +7,6 @@ import { escapeVariables, NO_VALUES } from '../command'
 import type { Lever } from '../levers'
 import { leverSchema } from '../levers'
 import { valueOf } from '../result'
-import type { Step } from '../steps'
 import { decodeEntryFile, exportEntries, parseEntryFile, planImport, readEntry, writeEntryFile } from '.'
 import type { ImportItem } from '.'
 
@@ -388,19 +387,14 @@ describe('exporting', () => {
     expect(files.map((file) => file.text)).toEqual([
       '[Desktop Entry]\nType=Application\nVersion=1.4\nName=Sky Desk\nComment=Looks up\nIcon=moon\nExec=sky ' +
         '--night %F\nTerminal=true\nCategories=Science;X-KeenLever-Sky;\nActions=red;\n\n[Desktop ' +
-        'Action red]\nName=Red light\nIcon=moon\nExec=sky --red %F\n',
+        'Action red]\nName=Red light\nExec=sky --red\n',
       '[Desktop Entry]\nType=Link\nVersion=1.4\nName=Rota\nURL=https://rota.example/\n',
     ])
     expect(skipped).toEqual([{ leverId: 'm', because: 'It starts no program.' }])
     const reasonOf = (part: Partial<Lever>) =>
       exportEntries([{ ...made[0]!, ...part }], bench, () => NO_VALUES).skipped[0]?.because
-    expect(
-      reasonOf({ interlock: { condition: { kind: 'program-runs', programId: 'dome' }, otherwise: { kind: 'ask' } } }),
-    ).toBe('It has an interlock; a Desktop Entry can always be started.')
-    expect(
-      reasonOf({
-        steps: [{ ...made[0]!.steps[0]!, alternative: { id: 'b', kind: 'wait', ms: 1, onFailure: 'stop' } } as Step],
-      }),
-    ).toBe('Its step has a second way; a Desktop Entry has one.')
+    expect(reasonOf({ steps: [...made[0]!.steps, ...more.steps] })).toBe(
+      'It has several steps; a Desktop Entry starts one program.',
+    )
   })
 })

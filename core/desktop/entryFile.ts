@@ -12,6 +12,8 @@ export interface EntryGroup {
   readonly name: string
   readonly line: number
   readonly lines: readonly EntryLine[]
+  /** What is wrong inside it, for a group after the first: nothing else of the file suffers from that. */
+  readonly faults: readonly Issue[]
 }
 /** The groups of a file, in order. */
 export type EntryFile = readonly EntryGroup[]
@@ -25,8 +27,8 @@ const keyLine = /^([A-Za-z0-9-]+)(?:\[([^\]]+)\])?[ \t]*=[ \t]*(.*)$/s
 
 /**
  * Reads the bytes of a Desktop Entry file as text: UTF-8, as the standard demands, with or without a byte order mark.
- * In a comment, which nobody reads, a byte that is none does no harm and becomes a question mark. Issues: `file-large`,
- * and `encoding` at the line of the first byte that is not UTF-8.
+ * A comment, which no program reads, may be Latin-1 all the same. Issues: `file-large`, and `encoding` at the line of
+ * the first byte that is not UTF-8.
  */
 export function decodeEntryFile(bytes: Uint8Array): Result<string> {
   if (bytes.length > LARGEST_FILE_BYTES)
@@ -37,48 +39,48 @@ export function decodeEntryFile(bytes: Uint8Array): Result<string> {
   try {
     return succeed(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
-    const line = lineOfBadByte(bytes)
-    if (line === undefined) return succeed(new TextDecoder('utf-8').decode(bytes))
-    return fail({
-      code: 'encoding',
-      message: `Line ${line} is not UTF-8, the only encoding a Desktop Entry may have. Save the file as UTF-8.`,
-      at: `line ${line}`,
-    })
+    return decodeLines(bytes)
   }
 }
 
-/**
- * The first line that is no comment and not UTF-8. A line break is one byte and never part of a longer character, so the
- * lines can be tried one by one.
- */
-function lineOfBadByte(bytes: Uint8Array): number | undefined {
-  let line = 1
+/** A line break is one byte and never part of a longer character, so that the lines can be tried one by one. */
+function decodeLines(bytes: Uint8Array): Result<string> {
+  const lines: string[] = []
   let start = 0
   for (let i = 0; i <= bytes.length; i++) {
-    if (i < bytes.length && bytes[i] !== 10) continue
+    if (i < bytes.length && bytes[i] !== LINE_FEED) continue
+    const line = bytes.subarray(start, i)
     try {
-      new TextDecoder('utf-8', { fatal: true }).decode(bytes.subarray(start, i))
+      lines.push(new TextDecoder('utf-8', { fatal: true }).decode(line))
     } catch {
-      if (bytes[start] !== HASH) return line
+      const number = lines.length + 1
+      if (line[0] !== HASH)
+        return fail({
+          code: 'encoding',
+          message: `Line ${number} is not UTF-8, the only encoding a Desktop Entry may have. Save the file as UTF-8.`,
+          at: `line ${number}`,
+        })
+      lines.push(new TextDecoder('windows-1252').decode(line))
     }
-    line += 1
     start = i + 1
   }
-  return undefined
+  return succeed(lines.join('\n'))
 }
 
+const LINE_FEED = 10
 const HASH = 35
 
 /**
  * Takes a file apart by the basic format of the Desktop Entry Specification 1.5 (§3): comments, groups, keys, locales.
- * Issues, `at` as `line N`: `no-group`, `group-first`, `group-twice`, `key-twice`, `line-unknown`.
+ * Issues, `at` as `line N`: `no-group`, `group-first`, `group-twice`, and in the first group `key-twice`,
+ * `line-unknown`; those of another group are among its own faults.
  */
 export function parseEntryFile(text: string): Result<EntryFile> {
   const issues: Issue[] = []
-  const groups: { name: string; line: number; lines: EntryLine[] }[] = []
+  const groups: { name: string; line: number; lines: EntryLine[]; faults: Issue[] }[] = []
   const seen = new Set<string>()
-  const report = (code: string, line: number, message: string) =>
-    issues.push({ code, message: `Line ${line}: ${message}`, at: `line ${line}` })
+  const report = (code: string, line: number, message: string, among = issues) =>
+    among.push({ code, message: `Line ${line}: ${message}`, at: `line ${line}` })
   for (const [i, raw] of text.split(/\r?\n/).entries()) {
     const line = i + 1
     if (raw.trim() === '' || raw.startsWith('#')) continue
@@ -86,11 +88,12 @@ export function parseEntryFile(text: string): Result<EntryFile> {
     if (head) {
       if (groups.some((group) => group.name === head[1]))
         report('group-twice', line, `the group [${head[1]}] stands twice.`)
-      groups.push({ name: head[1]!, line, lines: [] })
+      groups.push({ name: head[1]!, line, lines: [], faults: [] })
       continue
     }
     const entry = keyLine.exec(raw)
     const group = groups.at(-1)
+    const among = groups.length > 1 ? group!.faults : issues
     if (!group)
       report(
         'no-group',
@@ -98,11 +101,21 @@ export function parseEntryFile(text: string): Result<EntryFile> {
         'there is something before the first group. A Desktop Entry begins with [Desktop Entry].',
       )
     else if (!entry)
-      report('line-unknown', line, `“${raw.slice(0, 40)}” is no Key=Value. Keys have letters, digits and dashes only.`)
+      report(
+        'line-unknown',
+        line,
+        `“${raw.slice(0, 40)}” is no Key=Value. Keys have letters, digits and dashes only.`,
+        among,
+      )
     else {
       const id = `${groups.length}/${entry[1]}[${entry[2] ?? ''}]`
       if (seen.has(id))
-        report('key-twice', line, `the key ${entry[1]}${entry[2] ? `[${entry[2]}]` : ''} stands twice in its group.`)
+        report(
+          'key-twice',
+          line,
+          `the key ${entry[1]}${entry[2] ? `[${entry[2]}]` : ''} stands twice in its group.`,
+          among,
+        )
       seen.add(id)
       group.lines.push({ key: entry[1]!, ...(entry[2] ? { locale: entry[2] } : {}), value: entry[3]!, line })
     }
@@ -111,16 +124,4 @@ export function parseEntryFile(text: string): Result<EntryFile> {
   if (issues.length === 0 && groups[0]?.name !== 'Desktop Entry')
     report('group-first', groups[0]?.line ?? 1, 'the first group has to be [Desktop Entry].')
   return issues.length > 0 ? fail(...issues) : succeed(groups)
-}
-
-/** The text of a file, ready to be written; `parseEntryFile` gives the same groups back. */
-export function writeEntryFile(
-  file: readonly { readonly name: string; readonly lines: readonly Omit<EntryLine, 'line'>[] }[],
-): string {
-  return file
-    .map(
-      ({ name, lines }) =>
-        `[${name}]\n${lines.map(({ key, locale, value }) => `${key}${locale ? `[${locale}]` : ''}=${value}\n`).join('')}`,
-    )
-    .join('\n')
 }

@@ -1,4 +1,4 @@
-import type { EntryGroup } from './entryFile'
+import type { EntryGroup, EntryLine } from './entryFile'
 
 const escapes: Record<string, string> = { s: ' ', n: '\n', t: '\t', r: '\r', '\\': '\\' }
 
@@ -35,10 +35,10 @@ export function writeList(items: readonly string[]): string {
 }
 
 /**
- * The value of a key for a locale such as `de_AT@euro`, by the order of §5: language, country and modifier, less and
+ * The line of a key for a locale such as `de_AT@euro`, by the order of §5: language, country and modifier, less and
  * less of it, then the plain key.
  */
-export function localized(group: EntryGroup, key: string, locale: string): string | undefined {
+export function localizedLine(group: EntryGroup, key: string, locale: string): EntryLine | undefined {
   const [, language, country, modifier] = /^([^_.@]+)(_[^.@]+)?(?:\.[^@]*)?(@.+)?$/.exec(locale) ?? []
   const wanted = [
     `${language}${country ?? ''}${modifier ?? ''}`,
@@ -48,9 +48,13 @@ export function localized(group: EntryGroup, key: string, locale: string): strin
   ]
   for (const name of wanted) {
     const found = group.lines.find((line) => line.key === key && withoutEncoding(line.locale) === name)
-    if (found) return found.value
+    if (found) return found
   }
-  return plain(group, key)
+  return plainLine(group, key)
+}
+
+export function localized(group: EntryGroup, key: string, locale: string): string | undefined {
+  return localizedLine(group, key, locale)?.value
 }
 
 /** `de_AT.UTF-8` says the encoding too, which is UTF-8 in any case. */
@@ -58,6 +62,15 @@ function withoutEncoding(locale: string | undefined): string | undefined {
   return locale?.replace(/\.[^@]*/, '')
 }
 
+export function plainLine(group: EntryGroup, key: string): EntryLine | undefined {
+  return group.lines.find((line) => line.key === key && line.locale === undefined)
+}
+
 export function plain(group: EntryGroup, key: string): string | undefined {
-  return group.lines.find((line) => line.key === key && line.locale === undefined)?.value
+  return plainLine(group, key)?.value
+}
+
+/** The locales a key is translated into. */
+export function localesOf(group: EntryGroup, key: string): string[] {
+  return group.lines.flatMap((line) => (line.key === key && line.locale !== undefined ? [line.locale] : []))
 }

@@ -1,164 +1,172 @@
-import { own } from '../result'
-import type { BenchState, Program } from '../bench'
-import { expandVariables, isAddress, joinExec } from '../command'
+import type { BenchState } from '../bench'
 import type { ValueTable } from '../command'
 import type { Lever } from '../levers'
-import { namesFor, requestOf } from '../steps'
-import type { StepOf } from '../steps'
-import { fileCategory } from './categories'
-import { writeEntryFile } from './entryFile'
-import { escapeString, writeList } from './entryValues'
+import { actionLines, freshLines, loneActionLines } from './freshLines'
+import { keptFileOf } from './keptFile'
+import type { KeptFile } from './keptFile'
+import { keptActionEdits, keptMainEdits } from './keptEdits'
+import { rewriteEntryFile, writeEntryFile } from './rewriteEntryFile'
+import { writeList } from './entryValues'
+import { sayLever } from './said'
+import type { Said } from './said'
+import { describeUnsaid, unsaidOf } from './unsaid'
+import type { Unsaid } from './unsaid'
 
-/** Files to be written, and the levers that no Desktop Entry can say, with the reason. */
+/** What is not in the files of an export, by lever. */
+export interface UnsaidOfLever {
+  readonly leverId: string
+  readonly code: Unsaid['code']
+  /** A sentence. */
+  readonly because: string
+}
+
+/** Files to be written, what they leave out, and the levers that no Desktop Entry can say, with the reason. */
 export interface EntryExport {
   readonly files: readonly { readonly name: string; readonly text: string; readonly leverIds: readonly string[] }[]
+  readonly unsaid: readonly UnsaidOfLever[]
   readonly skipped: readonly { readonly leverId: string; readonly because: string }[]
 }
 
-type Lines = { key: string; value: string }[]
+/** Where an export finds what stands beside the chosen levers. */
+export interface ExportSources {
+  /** The text of an imported file, by the id its levers have for it. */
+  readonly fileText?: (id: string) => string | undefined
+  /** All levers: actions that were not chosen stand in the file of their application as they are now. */
+  readonly levers?: Iterable<Lever>
+}
 
 /**
- * Levers as Desktop Entry files, one for each, or one with actions for those that came from one file. Values are filled
- * in as they are now.
- * `tableFor` gives the named values of a frame.
+ * Levers as Desktop Entry files: one for each, one with actions for those that came from one file, and one for an
+ * action by itself. What came from a file comes back as it stood there but for what was changed since. Values are
+ * filled in as they are now. `tableFor` gives the named values of a frame.
  */
 export function exportEntries(
   levers: readonly Lever[],
   bench: BenchState,
   tableFor: (frameId: string) => ValueTable,
+  sources: ExportSources = {},
 ): EntryExport {
+  const work = exportInSteps(levers, bench, tableFor, sources)
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same, stopping after each lever, so that whoever calls can let others through. */
+export function* exportInSteps(
+  levers: readonly Lever[],
+  bench: BenchState,
+  tableFor: (frameId: string) => ValueTable,
+  { fileText = () => undefined, levers: all = levers }: ExportSources = {},
+): Generator<void, EntryExport> {
+  const tables = new Map<string, ValueTable>()
+  const table = (frameId: string) => {
+    if (!tables.has(frameId)) tables.set(frameId, tableFor(frameId))
+    return tables.get(frameId)!
+  }
   const skipped: { leverId: string; because: string }[] = []
-  const files = new Map<string, { lines: Lines; actions: { id: string; lines: Lines }[]; leverIds: string[] }>()
-  const mainFirst = [...levers].sort(
-    (a, b) => Number(a.origin?.action !== undefined) - Number(b.origin?.action !== undefined),
-  )
-  for (const lever of mainFirst) {
-    const lines = linesOf(lever, bench, tableFor(lever.frameId))
-    if (typeof lines === 'string') {
-      skipped.push({ leverId: lever.id, because: lines })
+  const unsaid: UnsaidOfLever[] = []
+  const tell = (lever: Lever, what: readonly Unsaid[]) =>
+    unsaid.push(...what.map((fact) => ({ leverId: lever.id, code: fact.code, because: describeUnsaid(fact) })))
+  const say = (lever: Lever): Said | string => sayLever(lever, bench, table(lever.frameId))
+  const actionsOf = new Map<string, Lever[]>()
+  for (const lever of all) if (lever.origin?.action !== undefined) append(actionsOf, lever.origin.entry, lever)
+  const chosen = new Set(levers.map((lever) => lever.id))
+  const files = new Map<string, EntryExport['files'][number]>()
+  /** Actions that stand in the file of their application. */
+  const placed = new Set<string>()
+  const put = (lever: Lever, name: string, text: string, leverIds: readonly string[]) => {
+    const free = files.has(name) ? `${name.replace(/\.desktop$/, '')}-${lever.plate}.desktop` : name
+    files.set(free, { name: free, text, leverIds })
+  }
+
+  const mains = levers.filter((lever) => lever.origin?.action === undefined)
+  for (const lever of mains) {
+    yield
+    const said = say(lever)
+    const facts = unsaidOf(lever, bench)
+    if (typeof said === 'string') {
+      skipped.push({ leverId: lever.id, because: said })
       continue
     }
-    const name = fileNameOf(lever)
-    const file = files.get(name)
-    const action = lever.origin?.action
-    if (action !== undefined && file) {
-      file.actions.push({ id: action, lines: actionLines(lever, levers, lines) })
-      file.leverIds.push(lever.id)
-    } else if (file)
-      files.set(`${name.replace(/\.desktop$/, '')}-${lever.plate}.desktop`, {
-        lines,
-        actions: [],
-        leverIds: [lever.id],
+    tell(lever, facts)
+    const kept = keptFor(lever, said, fileText)
+    const siblings = (lever.origin && actionsOf.get(lever.origin.entry)) ?? []
+    const inside = siblings
+      .filter(
+        (action) => !placed.has(action.id) && (kept ? kept.actionGroup(action.origin!.action!) : chosen.has(action.id)),
+      )
+      .flatMap((action) => {
+        const sayable = say(action)
+        return typeof sayable === 'string' || sayable.kind !== 'launch' ? [] : [{ action, said: sayable }]
       })
-    else files.set(name, { lines, actions: [], leverIds: [lever.id] })
+    for (const { action } of inside) placed.add(action.id)
+    const told = (action: Lever, what: readonly Unsaid[]) => (chosen.has(action.id) ? tell(action, what) : undefined)
+    const text = kept ? rewritten(lever, said, kept, inside, told, tell) : writtenAnew(lever, said, inside, told)
+    for (const { action } of inside) told(action, unsaidOf(action, bench))
+    const ids = [lever.id, ...inside.map(({ action }) => action.id).filter((id) => chosen.has(id))]
+    put(lever, fileNameOf(lever), text, ids)
   }
-  return {
-    skipped,
-    files: [...files].map(([name, { lines, actions, leverIds }]) => ({
-      name,
-      leverIds,
-      text: writeEntryFile([
-        {
-          name: 'Desktop Entry',
-          lines:
-            actions.length > 0
-              ? [...lines, { key: 'Actions', value: writeList(actions.map((action) => action.id)) }]
-              : lines,
-        },
-        ...actions.map((action) => ({ name: `Desktop Action ${action.id}`, lines: action.lines })),
-      ]),
-    })),
+
+  for (const lever of levers) {
+    if (lever.origin?.action === undefined || placed.has(lever.id)) continue
+    yield
+    const said = say(lever)
+    if (typeof said === 'string') {
+      skipped.push({ leverId: lever.id, because: said })
+      continue
+    }
+    tell(lever, unsaidOf(lever, bench))
+    const lines = loneActionLines(lever, said, keptFileOf(lever, fileText))
+    put(
+      lever,
+      `${lever.origin.entry}-${lever.origin.action}.desktop`,
+      writeEntryFile([{ name: 'Desktop Entry', lines }]),
+      [lever.id],
+    )
   }
+  return { files: [...files.values()], unsaid, skipped }
 }
 
-/** The lines of a lever's entry, or why there can be none. */
-function linesOf(lever: Lever, bench: BenchState, table: ValueTable): Lines | string {
-  const [step, ...more] = lever.steps
-  if (!step || more.length > 0) return 'It has several steps; a Desktop Entry starts one program.'
-  if (step.alternative) return 'Its step has a second way; a Desktop Entry has one.'
-  if (lever.interlock) return 'It has an interlock; a Desktop Entry can always be started.'
-  if (step.kind === 'place.open') return linkLines(lever, step, bench, table)
-  if (step.kind !== 'program.open') return 'It starts no program.'
-  const program = own(bench.programs, step.programId)
-  const request = requestOf(step, bench, table, 'export')
-  if (!program || !request.ok)
-    return request.ok ? 'Its program is not on the bench.' : request.issues.map((issue) => issue.message).join(' ')
-  const { entry } = program
-  const environment = Object.entries(request.value.environment ?? {}).map(([name, value]) => `${name}=${value}`)
-  const argv = [
-    ...(environment.length > 0 ? ['env', ...environment] : []),
-    entry?.command ?? program.executable,
-    ...request.value.args,
-  ]
-  const exec = joinExec(argv)
-  if (!exec.ok) return exec.issues.map((issue) => issue.message).join(' ')
-  const fieldCode = entry?.fieldCode ? ` %${entry.fieldCode}` : ''
-  return [
-    ...head('Application', lever),
-    ...text('Comment', entry?.comment),
-    ...text('Icon', iconOf(lever, program)),
-    { key: 'Exec', value: exec.value + fieldCode },
-    ...text('TryExec', entry?.tryExec),
-    ...text('Path', request.value.workingDirectory),
-    ...(entry?.terminal ? [{ key: 'Terminal', value: 'true' }] : []),
-    ...list('Categories', program.categories.map(fileCategory)),
-    ...list('Keywords', lever.aliases),
-  ]
+type Inside = readonly { readonly action: Lever; readonly said: Extract<Said, { kind: 'launch' }> }[]
+type Tell = (lever: Lever, what: readonly Unsaid[]) => void
+
+/** The file as it was imported, with what was changed since. */
+function rewritten(lever: Lever, said: Said, kept: KeptFile, inside: Inside, told: Tell, tell: Tell): string {
+  const main = keptMainEdits(lever, said, kept)
+  tell(lever, main.unsaid)
+  const actions = inside.map(({ action, said: saidOfAction }) => {
+    const { edits, unsaid } = keptActionEdits(action, saidOfAction, lever, kept)
+    told(action, unsaid)
+    return edits
+  })
+  return rewriteEntryFile(kept.text, [...main.edits, ...actions.flat()])
 }
 
-function linkLines(lever: Lever, step: StepOf<'place.open'>, bench: BenchState, table: ValueTable): Lines | string {
-  if (step.places.length > 1 || (step.programIds?.length ?? 0) > 0 || step.profile)
-    return 'It opens several places, or in chosen programs; a Link has one address.'
-  const { values, broken } = namesFor(bench, table)
-  const place = expandVariables(step.places[0]!, values, broken)
-  if (!place.ok) return place.issues.map((issue) => issue.message).join(' ')
-  return [
-    ...head('Link', lever),
-    { key: 'URL', value: escapeString(isAddress(place.value) ? place.value : fileAddress(place.value)) },
-  ]
+/** A file of the application and its actions, as the levers say them. */
+function writtenAnew(lever: Lever, said: Said, inside: Inside, told: Tell): string {
+  const lines = freshLines(lever, said)
+  const actions = inside.map(({ action, said: saidOfAction }) => {
+    const { lines: own, unsaid } = actionLines(action, lever, saidOfAction)
+    told(action, unsaid)
+    return { name: `Desktop Action ${action.origin!.action}`, lines: own }
+  })
+  const list = { key: 'Actions', value: writeList(inside.map(({ action }) => action.origin!.action!)) }
+  return writeEntryFile([{ name: 'Desktop Entry', lines: actions.length > 0 ? [...lines, list] : lines }, ...actions])
 }
 
-/**
- * A path as a `file:` address (RFC 8089), percent-encoded part by part. Half of a surrogate pair, which UTF-8 cannot
- * say, becomes U+FFFD.
- */
-function fileAddress(path: string): string {
-  return `file://${path
-    .replace(/\p{Cs}/gu, '\uFFFD')
-    .split('/')
-    .map(encodeURIComponent)
-    .join('/')}`
+/** Only where it still is of the same type: a Link that became an application is another file. */
+function keptFor(lever: Lever, said: Said, fileText: (id: string) => string | undefined): KeptFile | undefined {
+  const kept = keptFileOf(lever, fileText)
+  const type = said.kind === 'link' ? 'Link' : 'Application'
+  return kept?.entry.type === type ? kept : undefined
 }
 
-/** 1.4 is the latest version that common validators know; nothing newer is written. */
-function head(type: 'Application' | 'Link', lever: Lever): Lines {
-  return [
-    { key: 'Type', value: type },
-    { key: 'Version', value: '1.4' },
-    { key: 'Name', value: escapeString(lever.name) },
-  ]
-}
-
-/** An action has a name and a command only; the name of its application stands in front of ours. */
-function actionLines(lever: Lever, levers: readonly Lever[], lines: Lines): Lines {
-  const main = levers.find((other) => other.origin?.entry === lever.origin!.entry && other.origin.action === undefined)
-  const name = main && lever.name.startsWith(`${main.name}: `) ? lever.name.slice(main.name.length + 2) : lever.name
-  return [
-    { key: 'Name', value: escapeString(name) },
-    ...lines.filter((line) => line.key === 'Exec' || line.key === 'Icon'),
-  ]
-}
-
-function text(key: string, value: string | undefined): Lines {
-  return value ? [{ key, value: escapeString(value) }] : []
-}
-
-function list(key: string, items: readonly string[]): Lines {
-  return items.length > 0 ? [{ key, value: writeList(items) }] : []
-}
-
-function iconOf(lever: Lever, program: Program): string | undefined {
-  return program.entry ? program.entry.icon : lever.icon?.kind === 'set' ? lever.icon.name : program.icon
+function append<K, V>(map: Map<K, V[]>, key: K, value: V): void {
+  const list = map.get(key)
+  if (list) list.push(value)
+  else map.set(key, [value])
 }
 
 /** The file it came from, or one by its number and name; file names are kept to what every system takes. */

@@ -1,15 +1,15 @@
-import { own } from '../result'
-import { countOf } from '../names'
-import { absolutePath, canonicalJson, programSchema, kindAt } from '../bench'
+import { canonicalJson, kindAt, programSchema } from '../bench'
 import type { BenchState, Program } from '../bench'
-import { escapeVariables } from '../command'
 import { leverDraftSchema } from '../levers'
 import type { Lever, LeverDraft } from '../levers'
+import { own } from '../result'
 import type { Issue } from '../result'
-import { plainCategory } from './categories'
 import { decodeEntryFile, parseEntryFile } from './entryFile'
+import { draftsOf, executableOf, idOf, placeOf, programOf, safeId } from './entryTerms'
+import { keptFileOf } from './keptFile'
 import { readEntry } from './readEntry'
-import type { DesktopEntry, ExecLine } from './readEntry'
+import type { DesktopEntry } from './readEntry'
+import { tooLong } from './limits'
 
 export interface ImportFile {
   readonly name: string
@@ -42,20 +42,36 @@ export interface ImportInput {
   readonly files: readonly ImportFile[]
   /** Such as `de_AT`; names and keywords are taken in it where the file has them. */
   readonly locale: string
-  /** The desktop this counts as, for OnlyShowIn and NotShowIn; empty for none. */
+  /** The desktops this counts as, for OnlyShowIn and NotShowIn, with colons between; empty for none. */
   readonly desktop: string
   readonly frameId: string
   readonly bench: BenchState
   readonly levers: readonly Lever[]
   /** Names of skipped files to take all the same. */
   readonly forced: readonly string[]
+  /** Names a text by what is in it; where it is given, the text of each file is kept under that with its levers. */
+  readonly fileId?: (text: string) => string
+  /** A text that was kept. */
+  readonly fileText?: (id: string) => string | undefined
+  /** The text that the file of an entry, or of one action by itself, would be exported as now. */
+  readonly exported?: (origin: { entry: string; action?: string }) => string | undefined
+}
+
+/** What of the input is looked up for every file. */
+interface Known extends ImportInput {
+  leverOf(origin: { entry: string; action?: string }): Lever | undefined
 }
 
 /** What importing files would create, change and skip, and why. Nothing is altered. */
 export function planImport(input: ImportInput): ImportItem[] {
   const taken = new Map<string, string>()
+  const byOrigin = new Map<string, Lever>()
+  const key = ({ entry, action }: { entry: string; action?: string }) => JSON.stringify([entry, action])
+  for (const lever of input.levers)
+    if (lever.origin && !byOrigin.has(key(lever.origin))) byOrigin.set(key(lever.origin), lever)
+  const known: Known = { ...input, leverOf: (origin) => byOrigin.get(key(origin)) }
   return input.files.map((file) => {
-    const item = planFile(file, input)
+    const item = planFile(file, known)
     const id = safeId(idOf(file.name))
     const earlier = taken.get(id)
     if (earlier !== undefined && item.fate !== 'fault')
@@ -72,7 +88,7 @@ export function planImport(input: ImportInput): ImportItem[] {
   })
 }
 
-function planFile(file: ImportFile, input: ImportInput): ImportItem {
+function planFile(file: ImportFile, input: Known): ImportItem {
   const base = { file: file.name, name: idOf(file.name), canForce: false, levers: [] }
   const fault = (issues: readonly Issue[]): ImportItem => ({
     ...base,
@@ -87,12 +103,14 @@ function planFile(file: ImportFile, input: ImportInput): ImportItem {
   const read = readEntry(parsed.value, file.name, input.locale)
   if (!read.ok) return fault(read.issues)
   const entry = read.value
-  const broken = unusable(entry, input.bench)
-  if (broken) return fault([broken])
+  const broken = [unusable(entry, input.bench), ...tooLong(entry, parsed.value, input.locale)].filter(
+    (issue) => issue !== undefined,
+  )
+  if (broken.length > 0) return fault(broken)
   const skip = skipReason(entry, input)
   if (skip && !(skip.canForce && input.forced.includes(file.name)))
     return { ...base, name: entry.name, fate: 'skip', reasons: [skip.reason], canForce: skip.canForce }
-  return planEntry(entry, file.name, input)
+  return planEntry(entry, file.name, text.value, input)
 }
 
 /** What the standard lets pass and the bench cannot take. Issues: `url-broken`, `program-broken`. */
@@ -117,10 +135,13 @@ function skipReason(
 ): { reason: string; canForce: boolean } | undefined {
   if (entry.hidden) return { reason: 'Hidden=true: whoever installed it has deleted it.', canForce: false }
   if (entry.type === 'Directory') return { reason: 'It describes a menu, not a program.', canForce: false }
-  if (entry.onlyShowIn.length > 0 && !entry.onlyShowIn.includes(desktop))
+  const shown = shownIn(
+    entry,
+    desktop.split(':').filter((name) => name !== ''),
+  )
+  if (!shown && entry.onlyShowIn.length > 0)
     return { reason: `It is for ${entry.onlyShowIn.join(', ')} only (OnlyShowIn).`, canForce: true }
-  if (entry.notShowIn.includes(desktop) && desktop !== '')
-    return { reason: `It is not for ${desktop} (NotShowIn).`, canForce: true }
+  if (!shown) return { reason: `It is not for ${desktop} (NotShowIn).`, canForce: true }
   if (entry.tryExec && !kindAt(bench.files, executableOf(entry.tryExec)))
     return {
       reason: `${entry.tryExec} is not installed on the bench (TryExec). Taken all the same, it is set up as a stand-in.`,
@@ -129,14 +150,25 @@ function skipReason(
   return undefined
 }
 
-function planEntry(entry: DesktopEntry, file: string, input: ImportInput): ImportItem {
+/** The first of the desktops that one of the two lists names decides (Desktop Entry Specification 1.5, §6). */
+function shownIn({ onlyShowIn, notShowIn }: DesktopEntry, desktops: readonly string[]): boolean {
+  for (const name of desktops) {
+    if (onlyShowIn.includes(name)) return true
+    if (notShowIn.includes(name)) return false
+  }
+  return onlyShowIn.length === 0
+}
+
+function planEntry(entry: DesktopEntry, file: string, text: string, input: Known): ImportItem {
   const reasons = [...entry.remarks]
-  const program = entry.exec && programOf(entry, entry.exec, input.bench)
-  const standing = program && own(input.bench.programs, program.id)
-  const programChanges = program !== undefined && canonicalJson(standing ?? null) !== canonicalJson(program)
-  const drafts = entry.noDisplay ? [] : draftsOf(entry, program?.id, input.frameId, reasons)
+  const read = entry.exec && programOf(entry, entry.exec, input.bench)
+  const standing = read && own(input.bench.programs, read.id)
+  const program = read && withOwn(read, standing, entry.id, input)
+  const kept = keptAs(entry, text, input)
+  const programChanges = program !== undefined && !kept.isExported && !sameProgram(standing, program)
+  const drafts = entry.noDisplay ? [] : draftsOf(entry, program?.id, input.frameId, kept.origin, reasons)
   if (entry.noDisplay) reasons.push('NoDisplay=true: the program is set up, but no lever is made for it.')
-  const levers = drafts.flatMap((draft) => planLever(draft, input, reasons))
+  const levers = drafts.flatMap((draft) => planLever(draft, input, kept, reasons))
   const fates = [
     ...levers.map((lever) => lever.fate),
     ...(programChanges ? [standing ? ('change' as const) : ('create' as const)] : []),
@@ -145,161 +177,80 @@ function planEntry(entry: DesktopEntry, file: string, input: ImportInput): Impor
   return { file, name: entry.name, fate, reasons, canForce: false, ...(programChanges ? { program } : {}), levers }
 }
 
-function planLever(draft: unknown, input: ImportInput, reasons: string[]): PlannedLever[] {
+/** How the text is kept with its levers, and whether it is the text that is kept already, or the one that would be exported now. */
+function keptAs(
+  entry: DesktopEntry,
+  text: string,
+  { fileId, exported, leverOf, locale }: Known,
+): { origin: { file?: string; locale?: string }; isSame: boolean; isExported: boolean } {
+  if (!fileId) return { origin: {}, isSame: true, isExported: false }
+  const file = fileId(text)
+  const origin = entry.partOf ?? { entry: entry.id }
+  const known = leverOf(origin)
+  const isSame = known?.origin?.file === file
+  const isExported = known !== undefined && !isSame && exported?.(origin) === text
+  return { origin: { file, locale }, isSame, isExported }
+}
+
+/** What was changed of an imported program since its file was read stays as it is. */
+function withOwn(read: Program, standing: Program | undefined, entryId: string, input: Known): Program {
+  const lever = input.leverOf({ entry: entryId })
+  const kept = lever && input.fileText && keptFileOf(lever, input.fileText)
+  if (!standing || standing.origin !== 'imported' || !kept?.entry.exec) return read
+  const before = programOf(kept.entry, kept.entry.exec, input.bench)
+  const changed = (Object.keys(read) as (keyof Program)[]).filter(
+    (field) => canonicalJson(standing[field] ?? null) !== canonicalJson(before[field] ?? null),
+  )
+  return { ...read, ...Object.fromEntries(changed.map((field) => [field, standing[field]])) }
+}
+
+function sameProgram(standing: Program | undefined, program: Program): boolean {
+  const plain = ({ version: _version, ...rest }: Program) => canonicalJson(rest)
+  return standing !== undefined && plain(standing) === plain(program)
+}
+
+function planLever(
+  draft: unknown,
+  input: Known,
+  kept: { isSame: boolean; isExported: boolean },
+  reasons: string[],
+): PlannedLever[] {
   const checked = leverDraftSchema.safeParse(draft)
   if (!checked.success) {
     reasons.push(...checked.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`))
     return []
   }
   const origin = checked.data.origin!
-  const known = input.levers.find(
-    (lever) => lever.origin?.entry === origin.entry && lever.origin.action === origin.action,
-  )
+  const known = input.leverOf(origin)
   if (!known) return [{ fate: 'create', draft: checked.data }]
   // What the user has bound, scoped or placed stays; the entry says what it starts and how it is called.
-  const { name, aliases, steps } = checked.data
+  const { name, aliases } = checked.data
+  const steps = stepsWith(known, checked.data.steps)
+  if (known.steps.length > 1) reasons.push(`${known.name} has several steps now, which stay as they are.`)
+  // What would be exported now says nothing new.
   const same =
-    canonicalJson({ name, aliases, steps }) ===
-    canonicalJson({ name: known.name, aliases: known.aliases, steps: known.steps })
+    kept.isExported ||
+    (kept.isSame &&
+      canonicalJson({ name, aliases, steps }) ===
+        canonicalJson({ name: known.name, aliases: known.aliases, steps: known.steps }))
   const { id: _id, plate: _plate, version: _version, variant: _variant, ...rest } = known
   return [{ fate: same ? 'same' : 'change', leverId: known.id, draft: { ...rest, name, aliases, steps, origin } }]
 }
 
-/** A program that the bench has under the same path is used as it is described there. */
-function programOf(entry: DesktopEntry, exec: ExecLine, bench: BenchState): Program {
-  const executable = executableOf(exec.argv[0]!)
-  const described = Object.values(bench.programs).find(
-    (program) => program.executable === executable && program.origin !== 'imported',
-  )
-  if (described) return described
-  return {
-    id: programIdOf(entry.id, bench),
-    name: entry.name,
-    executable,
-    categories: entry.categories.map(plainCategory),
-    icon: 'app-window',
-    instances: 'multi',
-    whenRunning: 'comes-to-front',
-    opens: [],
-    claims: [],
-    origin: 'imported',
-    arguments: {
-      options: [],
-      positionals: positionalsOf(exec),
-      order: [],
-      onUnknown: 'ignored',
-      onMissingFile: 'error-window',
-    },
-    entry: {
-      icon: entry.icon,
-      comment: entry.comment,
-      terminal: entry.terminal,
-      command: exec.argv[0]!,
-      ...(exec.fieldCode ? { fieldCode: exec.fieldCode } : {}),
-      ...(entry.tryExec ? { tryExec: entry.tryExec } : {}),
-    },
-  }
-}
-
-function positionalsOf({ fieldCode }: ExecLine): Program['arguments']['positionals'] {
-  const most = fieldCode === 'f' || fieldCode === 'u' ? { most: 1 } : {}
-  const text = { kind: 'text' as const, role: 'argument' }
-  if (fieldCode === 'f' || fieldCode === 'F') return [{ kind: 'file', role: 'file', ...most }, text]
-  if (fieldCode === 'u' || fieldCode === 'U')
-    return [{ kind: 'address', role: 'address', ...most }, { kind: 'file', role: 'file', ...most }, text]
-  return [text]
-}
-
-function draftsOf(entry: DesktopEntry, programId: string | undefined, frameId: string, reasons: string[]): unknown[] {
-  const shared = {
-    frameId,
-    aliases: aliasesOf(entry, reasons),
-    triggers: [],
-    scope: { kind: 'everywhere' },
-    enabled: true,
-    whileRunning: 'ignore',
-  }
-  if (entry.url !== undefined)
-    return [
-      {
-        ...shared,
-        name: entry.name,
-        origin: { entry: entry.id },
-        steps: [{ id: 's1', kind: 'place.open', places: [escapeVariables(placeOf(entry.url)!)] }],
-      },
-    ]
-  const step = (exec: ExecLine) => ({
-    id: 's1',
-    kind: 'program.open',
-    programId,
-    args: exec.argv.slice(1).map(escapeVariables),
-    ...(entry.path ? { workingDirectory: escapeVariables(entry.path) } : {}),
-    ...(exec.environment.length > 0
-      ? { environment: exec.environment.map(({ name, value }) => ({ name, value: escapeVariables(value) })) }
-      : {}),
-  })
-  const actions = entry.actions.filter((action) => {
-    const same = executableOf(action.exec.argv[0]!) === executableOf(entry.exec!.argv[0]!)
-    if (!same)
-      reasons.push(`The action “${action.name}” starts another program (${action.exec.argv[0]}), so it is left out.`)
-    return same
-  })
+/** The steps of a lever with what an entry can say of them taken over; what it cannot say stays. */
+function stepsWith(known: Lever, read: LeverDraft['steps']): Lever['steps'] {
+  const [step, ...more] = known.steps
+  const [said] = read
+  if (more.length > 0) return known.steps
+  if (step?.kind !== 'program.open' || said?.kind !== 'program.open' || step.programId !== said.programId) return read
+  const { args: _args, workingDirectory: _directory, environment: _environment, ...rest } = step
+  const { args, workingDirectory, environment } = said
   return [
-    { ...shared, name: entry.name, origin: { entry: entry.id }, steps: [step(entry.exec!)] },
-    ...actions.map((action) => ({
-      ...shared,
-      aliases: [],
-      name: `${entry.name}: ${action.name}`,
-      origin: { entry: entry.id, action: action.id },
-      steps: [step(action.exec)],
-    })),
+    {
+      ...rest,
+      args,
+      ...(workingDirectory === undefined ? {} : { workingDirectory }),
+      ...(environment === undefined ? {} : { environment }),
+    },
   ]
-}
-
-const MOST_ALIASES = 20
-const LONGEST_ALIAS = 40
-
-function aliasesOf(entry: DesktopEntry, reasons: string[]): string[] {
-  const usable = entry.keywords
-    .map((word) => word.trim())
-    .filter((word) => word !== '' && word.length <= LONGEST_ALIAS && !word.includes(','))
-  const kept = [...new Set(usable)].slice(0, MOST_ALIASES)
-  if (kept.length < entry.keywords.length)
-    reasons.push(
-      `${entry.keywords.length - kept.length} of its ${countOf(entry.keywords.length, 'keyword')} are left out; ` +
-        `a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`,
-    )
-  return kept
-}
-
-/**
- * `file:` addresses of the machine itself are paths (RFC 8089); undefined where one is not percent-encoded as RFC 3986
- * §2.1 demands.
- */
-function placeOf(url: string): string | undefined {
-  const path = /^file:\/\/(?:localhost)?(\/.*)$/.exec(url)?.[1]
-  if (path === undefined) return url
-  try {
-    return decodeURIComponent(path)
-  } catch {
-    return undefined
-  }
-}
-
-function executableOf(command: string): string {
-  return absolutePath(command, '/usr/bin')
-}
-
-function idOf(fileName: string): string {
-  return fileName.replace(/^.*[/\\]/, '').replace(/\.desktop$/, '')
-}
-
-function safeId(entryId: string): string {
-  return entryId.replace(/[^\w.:-]/g, '-').slice(0, 70)
-}
-
-/** By the name of the file; a program that came from no such file keeps its id, and what is imported gets another. */
-function programIdOf(entryId: string, { programs }: BenchState): string {
-  const id = safeId(entryId)
-  return programs[id] && programs[id].origin !== 'imported' ? `${id}-imported` : id
 }

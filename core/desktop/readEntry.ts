@@ -1,4 +1,5 @@
-import { splitExec } from '../command'
+import { readExecWords } from '../command'
+import type { FieldCodeValues } from '../command'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import type { EntryFile, EntryGroup } from './entryFile'
@@ -21,6 +22,10 @@ export interface EntryAction {
   readonly exec: ExecLine
 }
 
+/** The keys by which a file that one action was written into says which entry and which action that was. */
+export const ENTRY_KEY = 'X-KeenLever-Entry'
+export const ACTION_KEY = 'X-KeenLever-Action'
+
 /** What a Desktop Entry says, in one locale. */
 export interface DesktopEntry {
   /** The file's name without `.desktop`. */
@@ -41,6 +46,8 @@ export interface DesktopEntry {
   readonly noDisplay: boolean
   readonly onlyShowIn: readonly string[]
   readonly notShowIn: readonly string[]
+  /** The entry and the action that the file was made of, where it is one action by itself. */
+  readonly partOf?: { readonly entry: string; readonly action: string }
   /** What was left out and why, where the rest is good. */
   readonly remarks: readonly string[]
 }
@@ -92,7 +99,7 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
     if (localizedLine)
       remarks.push(`Line ${localizedLine.line}: Exec cannot be for one language, so this line is not read.`)
     if (!line || line.value.trim() === '') return undefined
-    const exec = readExecLine(line.value, { name, icon: ownIcon, file: fileName })
+    const exec = readExecLine(line.value, { name, icon: ownIcon, file: `${id}.desktop` })
     if (exec.ok) return exec
     return fail(
       ...exec.issues.map(({ code, message }) => ({
@@ -117,9 +124,15 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   const url = type === 'Link' ? unescapeString(plain(group, 'URL') ?? '') : undefined
   if (url === '') report('key-missing', 'The key URL is missing; a Link needs one.')
 
+  const partOf = { entry: text(ENTRY_KEY), action: text(ACTION_KEY) }
   const actions = readList(plain(group, 'Actions') ?? '').flatMap((actionId): EntryAction[] => {
     const action = file.find((entry) => entry.name === `Desktop Action ${actionId}`)
     const actionName = action && unescapeString(localized(action, 'Name', locale) ?? '')
+    const [faulty] = action?.faults ?? []
+    if (faulty) {
+      remarks.push(`The action “${actionId}” is left out. ${faulty.message}`)
+      return []
+    }
     const actionIcon = action ? unescapeString(localized(action, 'Icon', locale) ?? '') : ''
     const actionExec = action && actionName ? readExec(action, actionIcon) : undefined
     if (actionExec?.ok) return [{ id: actionId, name: actionName!, exec: actionExec.value }]
@@ -153,6 +166,7 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
     noDisplay: flag('NoDisplay'),
     onlyShowIn: readList(plain(group, 'OnlyShowIn') ?? ''),
     notShowIn: readList(plain(group, 'NotShowIn') ?? ''),
+    ...(partOf.entry !== '' && partOf.action !== '' ? { partOf } : {}),
     remarks,
   }
   return issues.length > 0 ? fail(...issues) : succeed(entry)
@@ -171,15 +185,11 @@ export function readExecLine(
   { name, icon, file }: { name: string; icon: string; file: string },
 ): Result<ExecLine> {
   let fieldCode: ExecLine['fieldCode']
-  const split = splitExec(value, (code) => {
-    if (code === 'i') return icon === '' ? [] : ['--icon', icon]
-    if (code === 'c') return [name]
-    if (code === 'k') return [file]
-    fieldCode = code as ExecLine['fieldCode']
-    return []
-  })
-  if (!split.ok) return split
-  let argv = split.value
+  const words = readExecWords(value, fieldCodeValues({ name, icon, file }))
+  if (!words.ok) return words
+  for (const code of words.value.flatMap((word) => [...word.codes]))
+    if ('fFuU'.includes(code)) fieldCode = code as ExecLine['fieldCode']
+  let argv = words.value.flatMap((word) => word.args)
   const environment: { name: string; value: string }[] = []
   if (/(^|\/)env$/.test(argv[0] ?? '')) {
     let i = 1
@@ -197,4 +207,13 @@ export function readExecLine(
       message: `“${argv[0]}” has an equals sign, which the name of a program in an Exec line must not have.`,
     })
   return succeed({ argv, environment, ...(fieldCode ? { fieldCode } : {}) })
+}
+
+/** What field codes come to while no file or address is given. */
+export function fieldCodeValues({ name, icon, file }: { name: string; icon: string; file: string }): FieldCodeValues {
+  return (code) => {
+    if (code === 'i') return icon === '' ? [] : ['--icon', icon]
+    if (code === 'c') return [name]
+    return code === 'k' ? [file] : []
+  }
 }

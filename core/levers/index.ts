@@ -12,6 +12,7 @@ export {
   leverDraftSchema,
   leverPatchSchema,
   leverSchema,
+  LONGEST_NAME,
   namedValueSchema,
   PATTERN_FIELDS,
   scopeSchema,

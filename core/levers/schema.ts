@@ -216,7 +216,12 @@ export const frameSchema = z.object({
   rules: z.array(keyRuleSchema).max(200).optional(),
 })
 
-const nameSchema = z.string().trim().min(1, 'Give it a name.').max(120)
+export const LONGEST_NAME = 120
+const nameSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give it a name.')
+  .max(LONGEST_NAME, `A name has at most ${LONGEST_NAME} letters.`)
 
 /** A text that levers use by its name, as `${name}`; of one frame, or of all. */
 export const namedValueSchema = z.object({
@@ -275,8 +280,18 @@ const fields = {
   lamp: lampSchema.nullish(),
   /** Where it is not the usual one of its kind. */
   feedback: feedbackSchema.nullish(),
-  /** The Desktop Entry it was imported from, and which of its actions. */
-  origin: z.object({ entry: z.string().max(200), action: z.string().max(200).optional() }).nullish(),
+  /** The Desktop Entry it was imported from, and which of its actions; its text as it was, and in which locale it was read. */
+  origin: z
+    .object({
+      entry: z.string().max(200),
+      action: z.string().max(200).optional(),
+      file: z
+        .string()
+        .regex(/^[0-9a-f]{64}$/, 'The SHA-256 of a text, in hexadecimal.')
+        .optional(),
+      locale: z.string().max(40).optional(),
+    })
+    .nullish(),
 }
 
 /** Fields of a lever that a variant takes over from its pattern, unless they are its own. */

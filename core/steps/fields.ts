@@ -4,9 +4,14 @@ import { marked } from '../fields'
 
 /** Fields that several kinds of step share, with what they mean to whoever walks over steps. */
 
+/** So long a text of a step may be, in UTF-16 units, and so many arguments a program may be given. */
+export const LONGEST_TEXT = 4096
+export const MOST_ARGUMENTS = 5000
+export const LONGEST_VARIABLE = 200
+
 const plainText = z
   .string()
-  .max(4096)
+  .max(LONGEST_TEXT, `A text has at most ${LONGEST_TEXT.toLocaleString('en')} letters.`)
   .refine((text) => !text.includes('\0'), 'An argument cannot hold a NUL character.')
 
 /** A text in which `${name}` stands for a known folder or a named value. */
@@ -16,7 +21,9 @@ export const pathTemplateSchema = marked(plainText, { text: 'path' })
 export const requiredPath = (message: string) => marked(plainText.min(1, message), { text: 'path' })
 
 /** Arguments after a program's name. */
-export const argumentsSchema = z.array(templateSchema).max(5000)
+export const argumentsSchema = z
+  .array(templateSchema)
+  .max(MOST_ARGUMENTS, `At most ${MOST_ARGUMENTS.toLocaleString('en')} arguments.`)
 
 export const programIdSchema = marked(idSchema, { refers: 'program' })
 export const deviceIdSchema = marked(idSchema, { refers: 'device' })
@@ -40,7 +47,7 @@ export const environmentEntrySchema = z.object({
   name: z
     .string()
     .min(1, 'Give the value of the environment a name.')
-    .max(200)
+    .max(LONGEST_VARIABLE)
     .regex(/^[^=\0]+$/, 'A name of the environment holds no equals sign.'),
   value: templateSchema,
 })

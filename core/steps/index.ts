@@ -23,7 +23,15 @@ export type {
 export { durationInWords } from './duration'
 export { namesFor } from './effect'
 export type { StepContext, StepEffect } from './effect'
-export { deviceIdSchema, environmentEntrySchema, frameIdSchema, programIdSchema } from './fields'
+export {
+  deviceIdSchema,
+  environmentEntrySchema,
+  frameIdSchema,
+  LONGEST_TEXT,
+  LONGEST_VARIABLE,
+  MOST_ARGUMENTS,
+  programIdSchema,
+} from './fields'
 export { UNSAVED_POLICIES, unsavedWords } from './fields'
 export type { UnsavedPolicy } from './fields'
 export { describeIssue, stepIssue } from './issues'

@@ -85,6 +85,12 @@ export const icons = pgTable('icons', {
   base64: text('base64').notNull(),
 })
 
+/** The texts of imported Desktop Entry files as they were, named by their SHA-256. */
+export const entryFiles = pgTable('entry_files', {
+  id: text('id').primaryKey(),
+  text: text('file_text').notNull(),
+})
+
 /**
  * One thing that a user's act altered; `null` is "not there". A lever that was there before and is after is told by the
  * fields that differ. Changes of the bench come with those that take them back, in order.

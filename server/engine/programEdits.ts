@@ -1,17 +1,10 @@
-import type { ImportBody } from '../../contract'
 import { folderOf, kindAt } from '../../core/bench'
 import type { BenchState, Change, Program } from '../../core/bench'
-import { planImport } from '../../core/desktop'
-import type { ImportItem } from '../../core/desktop'
-import { withoutNothing } from '../../core/levers'
 import { namedIn } from '../../core/steps'
 import { fail, own, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
-import type { RevisionEntry } from '../database/schema'
-import { edited, nextPlate, overtaken } from './bookState'
+import { overtaken } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
-import { frameMissing } from './leverEdits'
-import { newId } from './newId'
 
 /** Describes a program of the bench, or sets a new one up with a stand-in for its file. Issue: `stale`. */
 export function putProgram({ version, ...program }: Program) {
@@ -53,7 +46,7 @@ export function removeProgram(id: string) {
 }
 
 /** A program that is known already gets the next version, so that a form that still shows the one before is told. */
-function renewed(program: Program, bench: BenchState): Program {
+export function renewed(program: Program, bench: BenchState): Program {
   const known = own(bench.programs, program.id)
   return known ? { ...program, version: (known.version ?? 1) + 1 } : program
 }
@@ -61,7 +54,7 @@ function renewed(program: Program, bench: BenchState): Program {
 /**
  * The changes that set a program up: its file with the folders above it where they are missing, then its description.
  */
-function setUp(program: Program, bench: BenchState, made = new Set<string>()): Change[] {
+export function setUp(program: Program, bench: BenchState, made = new Set<string>()): Change[] {
   const changes: Change[] = []
   const missing: string[] = []
   for (
@@ -77,47 +70,4 @@ function setUp(program: Program, bench: BenchState, made = new Set<string>()): C
   if (!kindAt(bench.files, program.executable))
     changes.push({ kind: 'file.put', path: program.executable, file: { kind: 'file', sizeBytes: 0 } })
   return [...changes, { kind: 'program.put', program }]
-}
-
-export function planEntries(body: ImportBody, state: BookState, bench: BenchState): ImportItem[] {
-  const files = body.files.map(({ name, base64 }) => ({ name, bytes: new Uint8Array(Buffer.from(base64, 'base64')) }))
-  return planImport({
-    files,
-    locale: body.locale,
-    desktop: body.desktop,
-    frameId: body.frameId,
-    forced: body.forced,
-    bench,
-    levers: [...state.levers.values()],
-  })
-}
-
-/** Imports all that a preview shows as to be created or changed. Issue: `frame-missing`. */
-export function importEntries(body: ImportBody) {
-  return (state: BookState, bench: BenchState): Result<PlannedEdit<ImportItem[]>> => {
-    if (!state.frames.has(body.frameId)) return fail(frameMissing(body.frameId, state.frames))
-    const items = planEntries(body, state, bench)
-    const made = new Set<string>()
-    const changes = items.flatMap((item) => (item.program ? setUp(renewed(item.program, bench), bench, made) : []))
-    const first = nextPlate(state)
-    let count = 0
-    const levers = items
-      .flatMap((item) => item.levers)
-      .flatMap((planned): RevisionEntry[] => {
-        if (planned.fate === 'same') return []
-        const known = planned.leverId === undefined ? undefined : state.levers.get(planned.leverId)
-        if (known) return [edited(known, planned.draft)]
-        const lever = withoutNothing({ ...planned.draft, id: newId(), plate: first + count++, version: 1 })
-        return [{ kind: 'lever', id: lever.id, before: null, after: lever }]
-      })
-    const entries: RevisionEntry[] = [
-      ...(changes.length > 0 ? [{ kind: 'bench' as const, changes, inverse: [] }] : []),
-      ...levers,
-    ]
-    return succeed({
-      label: `Imported ${items.filter((item) => item.fate === 'create' || item.fate === 'change').length} Desktop Entries`,
-      entries,
-      answer: items,
-    })
-  }
 }

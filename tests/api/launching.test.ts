@@ -253,7 +253,16 @@ describe('Desktop Entries', () => {
     const exported = (
       await call<ExportAnswer>('POST', '/api/exchange/export', { leverIds: made.map((entry) => entry.id) })
     ).body
-    expect(exported.files.map((file) => file.name)).toEqual(['sky.desktop'])
+    expect(exported.files.map(({ name, text }) => [name, text])).toEqual([['sky.desktop', sky]])
+    const lone = (await call<ExportAnswer>('POST', '/api/exchange/export', { leverIds: [made[1]!.id] })).body
+    expect(lone.files.map(({ name }) => name)).toEqual(['sky-red.desktop'])
+    const loneAgain = (
+      await call<ImportItem[]>('POST', '/api/exchange/preview', {
+        files: [{ name: 'sky-red.desktop', base64: base64(lone.files[0]!.text) }],
+        frameId: 'desk',
+      })
+    ).body
+    expect(loneAgain[0]!.levers.map((entry) => [entry.fate, entry.leverId])).toEqual([['same', made[1]!.id]])
     const again = (
       await call<ImportItem[]>('POST', '/api/exchange/preview', {
         files: [{ name: 'sky.desktop', base64: base64(exported.files[0]!.text) }],
@@ -270,7 +279,11 @@ describe('Desktop Entries', () => {
   })
 
   test('levers of the demo are written, and what no entry can say is told', async () => {
-    const { files: written, skipped } = (
+    const {
+      files: written,
+      unsaid,
+      skipped,
+    } = (
       await call<ExportAnswer>('POST', '/api/exchange/export', {
         leverIds: ['lever-1', 'lever-8', 'lever-10', 'lever-11'],
       })
@@ -286,6 +299,10 @@ describe('Desktop Entries', () => {
     expect(written[2]!.text).toContain('URL=file:///home/watch/captures')
     expect(skipped).toEqual([
       { leverId: 'lever-8', because: 'It has several steps; a Desktop Entry starts one program.' },
+    ])
+    expect(unsaid.filter(({ leverId }) => leverId === 'lever-1').map(({ because }) => because)).toEqual([
+      'Its trigger is left out: Ctrl+Alt+A.',
+      'Values are written out as they are now: charts.',
     ])
   })
 

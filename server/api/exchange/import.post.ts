@@ -1,9 +1,12 @@
+import { writeEntryFiles } from '../../database/entryFileTable'
 import { edit } from '../../engine/edits'
-import { importEntries } from '../../engine/programEdits'
+import { importEntries, keptTextsOf, textsToKeep } from '../../engine/importEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
-export default route('importEntries', async ({ engine, body }) => ({
-  items: answerOf(await edit(engine.store, importEntries(body))),
-  history: engine.store.book.history,
-}))
+export default route('importEntries', async ({ engine: { store }, body }) => {
+  const kept = await keptTextsOf(store.database, store.book.levers.values())
+  // A text that stands before its lever does no harm; one that is missing would.
+  await writeEntryFiles(store.database, textsToKeep(body))
+  return { items: answerOf(await edit(store, importEntries(body, kept))), history: store.book.history }
+})
