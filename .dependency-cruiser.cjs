@@ -8,7 +8,7 @@ const above = {
   bench: ['command', 'fields', 'keys', 'names', 'result'],
   steps: ['conditions', 'bench', 'command', 'fields', 'names', 'result'],
   conditions: ['bench', 'fields', 'result'],
-  levers: ['steps', 'conditions', 'bench', 'command', 'fields', 'keys', 'names', 'result'],
+  levers: ['ScopeField.vue', 'steps', 'conditions', 'bench', 'command', 'fields', 'keys', 'names', 'result'],
   variants: ['levers', 'steps', 'bench', 'command', 'keys', 'names', 'result', 'clash'],
   desktop: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
   run: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
@@ -27,7 +27,7 @@ const faces = {
   conditions: ['ConditionFields.vue', 'conditionKinds.ts'],
   keys: ['ClashList.vue', 'TriggerFields.vue', 'useClashIndex.ts', 'useLiveKeys.ts'],
   ledger: ['runWords.ts'],
-  levers: ['useLeverActions.ts', 'leverDraft.ts'],
+  levers: ['ScopeField.vue', 'useLeverActions.ts', 'leverDraft.ts'],
   programs: ['ProgramSelect.vue', 'programDraft.ts'],
   steps: ['CommandPreview.vue', 'FindingLines.vue', 'StepFields.vue', 'useCopiedStep.ts'],
 }

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, shallowRef } from 'vue'
+import { idleRules } from '~~/core/clash'
+import type { IdleRule } from '~~/core/clash'
 import { describeCondition } from '~~/core/conditions'
 import type { Condition } from '~~/core/conditions'
 import type { Frame, KeyRule } from '~~/core/levers'
@@ -51,6 +54,18 @@ const rules = computed({
   get: () => editor.draft.rules,
   set: (next) => editor.alter({ rules: next }),
 })
+/** Rules that never do what they say, as the form stands. */
+const idle = shallowRef<readonly IdleRule[]>([])
+watchDebounced(
+  [() => editor.draft.rules, () => mirror.framesLive, () => mirror.keySettings],
+  () => {
+    const drafted = frameSchema.safeParse({ ...frame, on: true, rules: editor.draft.rules })
+    if (!drafted.success) return
+    const frames = mirror.framesLive.map((entry) => (entry.id === frame.id ? drafted.data : entry))
+    idle.value = idleRules(frames, mirror.keySettings).filter(({ frameId }) => frameId === frame.id)
+  },
+  { debounce: 250, immediate: true },
+)
 const condition = computed({
   get: () => editor.draft.condition,
   set: (next) => editor.alter({ condition: next }),
@@ -102,13 +117,15 @@ async function remove(): Promise<void> {
         :key="rule.id"
         :model-value="rule"
         :label="`Rule ${i + 1}`"
+        :frame-id="frame.id"
+        :note="idle.find(({ ruleId }) => ruleId === rule.id)?.because"
         :issue="editor.issues.find((issue) => issue.path.startsWith(`rules.${i}.`))?.message"
         @update:model-value="rules = rules.with(i, $event)"
         @remove="rules = rules.toSpliced(i, 1)"
       />
       <p v-if="rules.length === 0" class="soft">
-        No rule yet. A rule makes a key another key, disables it, types a sign it lacks, gives it a second meaning when
-        held, or gives a row of keys to the levers of the frame.
+        No rule yet. A rule makes a key another key, disables it, types a sign it lacks, makes a typed word a text,
+        gives it a second meaning when held, or gives a row of keys to the levers of the frame.
       </p>
       <div class="actions">
         <ElButton

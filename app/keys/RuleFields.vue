@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { parseChord, MODIFIERS } from '~~/core/keys'
+import { typedText } from '~~/core/levers'
 import type { KeyRule } from '~~/core/levers'
+import { useNow } from '@vueuse/core'
+import { computed } from 'vue'
+import ScopeField from '~/levers/ScopeField.vue'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IssueLine from '~/form/IssueLine.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
@@ -9,17 +13,37 @@ import ChordField from './ChordField.vue'
 import KeyboardChoice from './KeyboardChoice.vue'
 import KeyField from './KeyField.vue'
 import RepeatField from './RepeatField.vue'
+import WordFields from './WordFields.vue'
 
 /** One rule as a sentence with its parts editable in place. */
-const { label, issue = undefined } = defineProps<{ label: string; issue?: string }>()
+const {
+  label,
+  frameId,
+  issue = undefined,
+  note = undefined,
+} = defineProps<{
+  label: string
+  frameId: string
+  issue?: string
+  /** What keeps it from acting. */
+  note?: string
+}>()
 const rule = defineModel<KeyRule>({ required: true })
 const emit = defineEmits<{ remove: [] }>()
 
 const mirror = useMirror()
+const nowMs = useNow({ interval: 30_000 })
 
 function set(part: Record<string, unknown>): void {
   rule.value = { ...rule.value, ...part } as KeyRule
 }
+
+/** What a typed word would become at this moment. */
+const preview = computed(() => {
+  const now = rule.value
+  if (now.kind !== 'word' || now.text === '') return undefined
+  return typedText(now.text, mirror.tableOf(frameId), mirror.bench, nowMs.value.getTime())
+})
 
 const isChord = (text: string) => parseChord(text).ok && text.includes('+')
 </script>
@@ -59,6 +83,20 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
           :aria-label="`${label}: text`"
           @update:model-value="set({ text: $event })"
         />
+      </template>
+      <template v-else-if="rule.kind === 'word'">
+        <WordFields
+          :word="rule.word"
+          :endings="rule.endings"
+          :letters="rule.letters"
+          can-follow
+          :label="label"
+          :invalid="issue !== undefined && rule.word === ''"
+          @update:word="set({ word: $event })"
+          @update:endings="set({ endings: $event })"
+          @update:letters="set({ letters: $event })"
+        />
+        <span>becomes</span>
       </template>
       <template v-else-if="rule.kind === 'tap-hold'">
         <KeyField :model-value="rule.key" :label="`${label}: key`" @update:model-value="set({ key: $event })" />
@@ -144,6 +182,20 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
       </template>
       <RemoveButton :label="`Remove ${label.toLowerCase()}`" @click="emit('remove')" />
     </div>
+    <template v-if="rule.kind === 'word'">
+      <ElInput
+        :model-value="rule.text"
+        type="textarea"
+        autosize
+        class="becomes"
+        :aria-label="`${label}: text`"
+        :placeholder="`The text; \${date}, \${time}, \${weekday} and your values stand in it`"
+        @update:model-value="set({ text: $event })"
+      />
+      <p v-if="preview" class="soft preview">Typed now: {{ preview.text }}</p>
+      <IssueLine :issue="preview?.issues[0]?.message" />
+      <ScopeField :model-value="rule.scope" label="It counts" @update:model-value="set({ scope: $event })" />
+    </template>
     <div class="more">
       <label v-if="rule.kind === 'remap' || rule.kind === 'disable' || rule.kind === 'type'"
         ><ElSwitch
@@ -173,6 +225,15 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
         />
         also when another key is pressed within it</label
       >
+      <label v-if="rule.kind === 'word' && rule.endings.length > 0"
+        ><ElSwitch
+          size="small"
+          :model-value="rule.dropsEnding !== true"
+          :aria-label="`${label}: what was typed after the word comes after the text`"
+          @update:model-value="set({ dropsEnding: $event ? undefined : true })"
+        />
+        what was typed after it comes after the text</label
+      >
       <KeyboardChoice
         :model-value="rule.keyboard"
         :label="`${label}: keyboard`"
@@ -180,6 +241,7 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
       />
     </div>
     <IssueLine :issue="issue" />
+    <p v-if="note" class="fault" role="status">{{ note }}</p>
   </div>
 </template>
 
@@ -205,6 +267,10 @@ const isChord = (text: string) => parseChord(text).ok && text.includes('+')
 }
 .text {
   width: 140px;
+}
+.preview {
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
 }
 .short {
   width: 120px;

@@ -5,6 +5,7 @@ import { patienceOf } from '~~/core/levers'
 import type { Lever, Trigger } from '~~/core/levers'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import AddButton from '~/form/AddButton.vue'
+import IssueLine from '~/form/IssueLine.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
 import { useMirror } from '~/live/useMirror'
 import { partId } from '~/levers/leverDraft'
@@ -13,6 +14,7 @@ import ClashList from './ClashList.vue'
 import KeyboardChoice from './KeyboardChoice.vue'
 import KeyField from './KeyField.vue'
 import RepeatField from './RepeatField.vue'
+import WordFields from './WordFields.vue'
 import { changeTriggerKind, freshTrigger, triggerKinds } from './triggerKinds'
 
 /** The triggers of a lever of every kind, what they clash with, the ways out, and good free keys. */
@@ -117,6 +119,19 @@ const hasTime = (trigger: Trigger) =>
             @update:model-value="alter(i, { times: $event === '2' ? 2 : 1 })"
           />
         </div>
+        <template v-else-if="trigger.kind === 'word'">
+          <WordFields
+            :word="trigger.word"
+            :endings="trigger.endings"
+            :letters="trigger.letters"
+            :label="`Typed word ${i + 1}`"
+            :invalid="issueOf(`triggers.${i}.word`) !== undefined"
+            @update:word="alter(i, { word: $event })"
+            @update:endings="alter(i, { endings: $event })"
+            @update:letters="alter(i, { letters: $event as 'any' | 'exact' })"
+          />
+          <IssueLine :issue="issueOf(`triggers.${i}.word`)" />
+        </template>
         <template v-else-if="trigger.kind === 'together'">
           <KeyField
             v-for="(code, j) in trigger.keys"
@@ -175,7 +190,8 @@ const hasTime = (trigger: Trigger) =>
             ]"
             @update:model-value="alter(i, { match: $event === 'key' ? 'key' : undefined })"
         /></label>
-        <label
+        <span v-if="trigger.kind === 'word'">the word is taken back, and the lever pulled</span>
+        <label v-else
           >where a program claims it:
           <ChoiceSelect
             size="small"

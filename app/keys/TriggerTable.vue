@@ -85,7 +85,7 @@ function onKey(event: KeyboardEvent): void {
         <NumberPlate :plate="entry.lever.plate" :steps="entry.lever.steps" :off="stateOf(entry) !== 'live'" />
         <strong class="cut">{{ entry.lever.name }}</strong>
         <span class="keys"
-          ><KeyPlates :chord="triggerKeys(entry.trigger)" />
+          ><KeyPlates :chord="triggerKeys(entry.trigger)" :plain="entry.trigger.kind === 'word'" />
           <span v-if="entry.trigger.kind !== 'chord'" class="soft cut">{{ describeTrigger(entry.trigger) }}</span></span
         >
         <span class="soft cut">{{ describeScope(entry.lever.scope, mirror.bench) }}</span>

@@ -1,3 +1,4 @@
+import { WORD_ENDINGS } from '~~/core/levers'
 import type { KeyRule } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
 import { partId } from '~/levers/leverDraft'
@@ -6,6 +7,7 @@ export const ruleKinds: readonly { kind: KeyRule['kind']; label: string }[] = [
   { kind: 'remap', label: 'Another key' },
   { kind: 'disable', label: 'Disable a key' },
   { kind: 'type', label: 'Type a text' },
+  { kind: 'word', label: 'A typed word' },
   { kind: 'tap-hold', label: 'Tap and hold' },
   { kind: 'one-shot', label: 'A modifier for one key' },
   { kind: 'row', label: 'A row for the levers' },
@@ -24,6 +26,16 @@ export function freshRule(kind: KeyRule['kind']): KeyRule {
       return { id, kind, key: 'CapsLock', tap: 'Escape', hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }
     case 'one-shot':
       return { id, kind, key: 'ShiftLeft' }
+    case 'word':
+      return {
+        id,
+        kind,
+        word: ';hf',
+        endings: [...WORD_ENDINGS],
+        letters: 'follow',
+        text: 'Harrow Fell',
+        scope: { kind: 'everywhere' },
+      }
     case 'row':
       return { id, kind, first: 'Meta+1', count: 9 }
     default:

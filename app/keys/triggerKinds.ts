@@ -1,3 +1,4 @@
+import { WORD_ENDINGS } from '~~/core/levers'
 import type { Trigger } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
 
@@ -11,6 +12,7 @@ export const triggerKinds: readonly { kind: Trigger['kind']; label: string; help
   { kind: 'tap', label: 'Modifier tapped', help: 'by itself, once or twice' },
   { kind: 'double', label: 'Pressed twice', help: 'in quick succession' },
   { kind: 'release', label: 'On release', help: 'when it comes up' },
+  { kind: 'word', label: 'Typed word', help: 'in any program' },
 ]
 
 export function freshTrigger(kind: Trigger['kind'], id: string): Trigger {
@@ -26,6 +28,8 @@ export function freshTrigger(kind: Trigger['kind'], id: string): Trigger {
       return { ...base, kind, key: 'CapsLock' }
     case 'tap':
       return { ...base, kind, key: 'MetaLeft', times: 1 }
+    case 'word':
+      return { ...base, kind, word: '', endings: [...WORD_ENDINGS], letters: 'any' }
     case 'chord':
     case 'double':
     case 'release':

@@ -43,6 +43,12 @@ function isStop(event: KeyboardEvent): boolean {
   return event.code === 'Escape' && event.ctrlKey && event.altKey && !event.shiftKey && !event.metaKey
 }
 
+/** The character a key types here; none yet for a dead key. Keys with a name instead, such as Enter, say nothing. */
+function typedBy({ key }: KeyboardEvent): { text?: string } {
+  if (key === 'Dead') return { text: '' }
+  return [...key].length === 1 ? { text: key } : {}
+}
+
 /** Whether the focus is on the bench's own screen, where the program in front has what no lever takes. */
 function isOnScreen(): boolean {
   return document.activeElement?.hasAttribute('data-bench-screen') ?? false
@@ -234,6 +240,7 @@ export function useKeyFeed(): void {
       code: event.code,
       atMs,
       ...(event.repeat ? { repeat: true } : {}),
+      ...(event.type === 'keydown' ? typedBy(event) : {}),
       modifiers: modifiersOf(event),
       ...from(),
       ...whereFocusIs(),

@@ -137,6 +137,7 @@ useEventListener(window, 'keydown', (event) => {
             <KeyPlates
               v-if="entry.kind === 'lever' && entry.lever.triggers[0]"
               :chord="triggerKeys(entry.lever.triggers[0])"
+              :plain="entry.lever.triggers[0].kind === 'word'"
             />
           </span>
           <span class="soft">{{ entry.act }}</span>

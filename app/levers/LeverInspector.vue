@@ -100,6 +100,7 @@ const runs = computed(() => mirror.runs.filter((run) => run.leverId === lever.id
           v-for="trigger in lever.triggers"
           :key="trigger.id"
           :chord="triggerKeys(trigger)"
+          :plain="trigger.kind === 'word'"
           :title="describeTrigger(trigger)"
         />
         <span v-if="lever.triggers.length === 0">No key yet; reach it by the launcher.</span>

@@ -65,6 +65,7 @@ const following = computed(() => {
         v-for="trigger in lever.triggers"
         :key="trigger.id"
         :chord="triggerKeys(trigger)"
+        :plain="trigger.kind === 'word'"
         :title="describeTrigger(trigger)"
       />
     </span>

@@ -6,7 +6,7 @@ import { usePointing } from '~/bench/usePointing'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import FormField from '~/form/FormField.vue'
 
-const { issue = undefined } = defineProps<{ issue?: string }>()
+const { issue = undefined, label = 'Its keys are live' } = defineProps<{ issue?: string; label?: string }>()
 const scope = defineModel<Scope>({ required: true })
 
 const pointing = usePointing()
@@ -29,7 +29,7 @@ function changeKind(kind: Scope['kind']): void {
 </script>
 
 <template>
-  <FormField label="Its keys are live" :issue="issue">
+  <FormField :label="label" :issue="issue">
     <div class="scope">
       <ChoiceSelect
         :model-value="scope.kind"

@@ -2,16 +2,22 @@
 import { computed } from 'vue'
 
 /** Chords as engraved labels, one per key; those of a sequence are set apart. */
-const { chord } = defineProps<{ chord: string }>()
+const { chord, plain = false } = defineProps<{
+  chord: string
+  /** It is a typed word and no chord. */
+  plain?: boolean
+}>()
 
 const words: Record<string, string> = { Up: '↑', Down: '↓', Left: '←', Right: '→' }
 const chords = computed(() =>
-  chord
-    .split(' ')
-    .filter(Boolean)
-    .map((text) =>
-      text.endsWith('++') ? [...text.slice(0, -2).split('+'), '+'] : text === '+' ? ['+'] : text.split('+'),
-    ),
+  plain
+    ? [[chord]]
+    : chord
+        .split(' ')
+        .filter(Boolean)
+        .map((text) =>
+          text.endsWith('++') ? [...text.slice(0, -2).split('+'), '+'] : text === '+' ? ['+'] : text.split('+'),
+        ),
 )
 </script>
 

@@ -81,7 +81,13 @@ async function remove(): Promise<void> {
         used by
         <span v-for="(use, i) in uses.slice(0, MOST_NAMED)" :key="i" class="use">
           <NumberPlate v-if="use.kind === 'lever'" :plate="use.lever.plate" :steps="use.lever.steps" />
-          {{ use.kind === 'lever' ? use.lever.name : use.value.name }}
+          {{
+            use.kind === 'lever'
+              ? use.lever.name
+              : use.kind === 'value'
+                ? use.value.name
+                : `typed words of ${use.frame.name}`
+          }}
         </span>
         <span v-if="uses.length > MOST_NAMED">and {{ uses.length - MOST_NAMED }} more</span>
       </template>

@@ -54,7 +54,7 @@ async function add(): Promise<void> {
 }
 
 function uses(value: NamedValue) {
-  return usesOf(value, mirror.values, mirror.levers)
+  return usesOf(value, mirror.values, mirror.levers, mirror.frames)
 }
 </script>
 

@@ -79,6 +79,15 @@ function claimOf(by: Claimant, trigger: Trigger, chords: KeyChords, keys: KeySet
         words: describeTrigger(trigger),
         same: `tap ${trigger.times} ${trigger.key}`,
       }
+    case 'word':
+      return {
+        by,
+        trigger,
+        chords: [],
+        codes: NO_CODES,
+        words: describeTrigger(trigger),
+        same: `word ${trigger.word.toLowerCase()}`,
+      }
     default:
       return assertNever(trigger)
   }

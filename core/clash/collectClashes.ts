@@ -2,6 +2,8 @@ import { isLive, leverWins, patienceOf, scopesOverlap } from '../levers'
 import type { Clash, Owner } from './clash'
 import { isPress, writtenAs } from './claims'
 import type { Claim, Flaw } from './claim'
+import { interrupts, isSameWord, partsOfWord } from '../resolve'
+import type { TriggerOf } from '../levers'
 import type { Tables } from './tables'
 
 /** Adds the clashes of one claim to a list. */
@@ -11,6 +13,7 @@ export function collectClashes(claim: Claim, tables: Tables, clashes: Clash[]): 
   ruleClash(claim, tables, clashes)
   if (!isPress(claim)) {
     if (claim.trigger.kind === 'together') togetherClashes(claim, tables, clashes)
+    if (claim.trigger.kind === 'word') return wordClashes(claim, claim.trigger, tables, clashes)
     for (const other of tables.bySame.get(claim.same)!) if (meets(claim, other)) clashes.push(sameKeys(claim, other))
     return
   }
@@ -148,6 +151,17 @@ function togetherClashes(claim: Claim, tables: Tables, clashes: Clash[]): void {
         clashes.push(withLever(claim, other, 'tap-hold', 'late', other.words, patienceOf(other.trigger, timing)))
       else if (other.codes.length < claim.codes.length && other.codes.every((key) => claim.codes.includes(key)))
         clashes.push(withLever(claim, other, 'within', 'lost', other.words))
+    }
+  }
+}
+
+/** The same word, and words that are there before this one is. */
+function wordClashes(claim: Claim, word: TriggerOf<'word'>, { bySame }: Tables, clashes: Clash[]): void {
+  for (const part of partsOfWord(word.word.toLowerCase())) {
+    for (const other of bySame.get(`word ${part}`) ?? []) {
+      if (!meets(claim, other) || other.trigger.kind !== 'word') continue
+      if (isSameWord(word, other.trigger)) clashes.push(sameKeys(claim, other))
+      else if (interrupts(other.trigger, word)) clashes.push(withLever(claim, other, 'within', 'lost', other.words))
     }
   }
 }

@@ -1,11 +1,12 @@
-import { chordId, codesOfModifier, keysInRow, modifierOfCode, parseChord, parseSequence } from '../keys'
-import type { Chord, Modifier } from '../keys'
+import { chordId, keysInRow, modifierOfCode, parseChord, parseSequence } from '../keys'
+import type { Chord, LegendId, Modifier } from '../keys'
 import { keyName, onKeyboard, patienceOf } from '../levers'
 import type { Frame, KeyRule, KeySettings, Lever, Trigger } from '../levers'
 import { createResolver } from '../resolve'
 import type { Decision, KeyEvent, Resolver } from '../resolve'
 import { assertNever } from '../result'
 import type { Owner } from './clash'
+import { down, flagsOf, play, pressesOfWord, signOfEnding, STEP_MS, tapChord, up } from './pictures'
 
 /** What a rule of a frame makes of a key, in words. */
 export interface RuleAt {
@@ -29,12 +30,9 @@ export interface Probe {
   readonly ruledOut: (lever: Lever, trigger: Trigger) => RuleAt | undefined
 }
 
-const STEP_MS = 8
-const LONG_MS = 20_000
-
 export function createProbe(frames: readonly Frame[], keys: KeySettings): Probe {
   const rules = frames.flatMap((frame) => (frame.on ? (frame.rules ?? []).map((rule) => ({ frame, rule })) : []))
-  const touched = new Set(rules.flatMap(({ rule }) => codesOf(rule)))
+  const touched = new Set(rules.flatMap(({ rule }) => codesOf(rule, keys.legends)))
   let bare: Resolver | undefined
   const resolver = () => (bare ??= createResolver({ levers: [], frames, programs: {}, keys }))
   const rowIds = new Set(rules.flatMap(({ rule }) => (rule.kind === 'row' ? idsOfRow(rule) : [])))
@@ -94,13 +92,13 @@ export function createProbe(frames: readonly Frame[], keys: KeySettings): Probe 
           events.map((event) => ('code' in event ? { ...event, ...keyboard } : event)),
         ).some(({ leverId }) => leverId === lever.id),
       )
-      if (isPulled) return undefined
+      if (isPulled || pictures.length === 0) return undefined
       if (isTogetherOfModifiers)
         return {
           owner: { kind: 'product', id: 'product', name: 'Keen Lever itself' },
           words: 'passes modifiers on at once, so that they never go together with other keys',
         }
-      return ruleAt((rule) => codesOf(rule).some((code) => codes.includes(code)))
+      return ruleAt((rule) => codesOf(rule, keys.legends).some((code) => codes.includes(code)))
     },
   }
 }
@@ -108,24 +106,6 @@ export function createProbe(frames: readonly Frame[], keys: KeySettings): Probe 
 function idsOfRow({ first, count }: Extract<KeyRule, { kind: 'row' }>): string[] {
   const chord = parseChord(first)
   return chord.ok ? keysInRow(chord.value.code, count).map((code) => chordId({ ...chord.value, code })) : []
-}
-
-/** Plays events from nothing held, and lets time go on. */
-function play({ initial, next }: Resolver, events: readonly KeyEvent[]): Decision[] {
-  const decisions: Decision[] = []
-  let state = initial
-  const after = (events.at(-1)?.atMs ?? 0) + LONG_MS
-  for (const event of [...events, { kind: 'tick' as const, atMs: after }]) {
-    const made = next(state, event, {})
-    state = made.state
-    for (const decision of made.decisions) if (decision.kind !== 'wait') decisions.push(decision)
-  }
-  return decisions
-}
-
-function flagsOf(modifiers: readonly Modifier[]) {
-  const has = (modifier: Modifier) => modifiers.includes(modifier)
-  return { Ctrl: has('Ctrl'), Alt: has('Alt'), Shift: has('Shift'), Meta: has('Meta'), AltGraph: has('AltGr') }
 }
 
 function meant({ chord }: Decision, plain: Chord): Chord {
@@ -144,7 +124,7 @@ function ownerOf(frame: Frame): Owner {
 }
 
 /** The keys that a rule is about. */
-function codesOf(rule: KeyRule): string[] {
+function codesOf(rule: KeyRule, legends: LegendId): string[] {
   switch (rule.kind) {
     case 'remap':
       return [rule.from, ...(rule.layer === undefined ? [] : [rule.layer])]
@@ -157,6 +137,8 @@ function codesOf(rule: KeyRule): string[] {
     case 'tap-hold':
     case 'one-shot':
       return [rule.key]
+    case 'word':
+      return pressesOfWord(rule.word, legends).map(({ code }) => code)
     case 'row':
       return []
     default:
@@ -164,7 +146,8 @@ function codesOf(rule: KeyRule): string[] {
   }
 }
 
-function wordsOf(rule: KeyRule): string {
+/** What a rule does, in words. */
+export function wordsOf(rule: KeyRule): string {
   switch (rule.kind) {
     case 'remap':
       return `is ${keyName(rule.to)}`
@@ -176,6 +159,8 @@ function wordsOf(rule: KeyRule): string {
       return `held: ${rule.hold.kind === 'layer' ? 'a layer' : rule.hold.modifiers.join('+')}`
     case 'one-shot':
       return 'tapped: holds for the next key'
+    case 'word':
+      return `“${rule.word}” becomes a text`
     case 'row':
       return 'a row for the levers'
     default:
@@ -199,6 +184,8 @@ function codesOfTrigger(trigger: Trigger, keys: KeySettings): string[] {
     case 'hold':
     case 'tap':
       return [trigger.key]
+    case 'word':
+      return pressesOfWord(trigger.word, keys.legends).map(({ code }) => code)
     default:
       return assertNever(trigger)
   }
@@ -260,6 +247,17 @@ function waysToPress(trigger: Trigger, keys: KeySettings, rules: readonly KeyRul
       const taps = Array.from({ length: trigger.times }, (_, i) => i * 4 * STEP_MS)
       return standsFor(trigger.key).map((code) => taps.flatMap((atMs) => [down(code, atMs), up(code, atMs + STEP_MS)]))
     }
+    case 'word': {
+      const [ending] = trigger.endings
+      const presses = pressesOfWord(trigger.word + (ending ? signOfEnding[ending] : ''), keys.legends)
+      if (presses.length <= trigger.word.length - (ending ? 0 : 1)) return []
+      // By the keys themselves, and by those that rules make into them.
+      return [0, -1].map((which) =>
+        presses.flatMap(({ code, modifiers }, i) =>
+          tapChord({ modifiers, code: standsFor(code).at(which)! }, i * 2 * STEP_MS),
+        ),
+      )
+    }
     default:
       return assertNever(trigger)
   }
@@ -272,27 +270,4 @@ function waysOf(choices: readonly (readonly string[])[]): string[][] {
   let ways: string[][] = [[]]
   for (const options of choices) ways = ways.flatMap((way) => options.map((code) => [...way, code])).slice(0, MOST_WAYS)
   return ways
-}
-
-const down = (code: string, atMs: number): KeyEvent => ({ kind: 'down', code, atMs })
-const up = (code: string, atMs: number): KeyEvent => ({ kind: 'up', code, atMs })
-
-/** A chord pressed and let go of, its modifiers by what the events report, so that it does not matter by which keys. */
-function tapChord({ modifiers, code, sides }: Chord, fromMs: number, held: readonly string[] = []): KeyEvent[] {
-  const flags = flagsOf([...modifiers, ...held.flatMap((key) => modifierOfCode(key) ?? [])])
-  if (sides) {
-    const keys = modifiers.map(
-      (modifier) => sides.find((side) => codesOfModifier(modifier).includes(side)) ?? codesOfModifier(modifier)[0]!,
-    )
-    return [
-      ...keys.map((key, i) => down(key, fromMs + i)),
-      down(code, fromMs + 9),
-      up(code, fromMs + 12),
-      ...keys.map((key) => up(key, fromMs + 13)),
-    ]
-  }
-  return [
-    { kind: 'down', code, atMs: fromMs, modifiers: flags },
-    { kind: 'up', code, atMs: fromMs + STEP_MS, modifiers: flags },
-  ]
 }

@@ -46,6 +46,12 @@ describe('a trigger that can never pull its lever is told', () => {
       { kind: 'together', keys: ['KeyE', 'F8'] },
       [{ kind: 'disable', key: 'F8' }],
     ],
+    ['a letter of its word is disabled', { kind: 'word', word: 'brb' }, [{ kind: 'disable', key: 'KeyR' }]],
+    [
+      'a typed word of a rule is there before it',
+      { kind: 'word', word: 'team' },
+      [{ kind: 'word', word: 'tea', text: 'x', endings: [] }],
+    ],
     ['a layer is held by a key that holds modifiers', { kind: 'layer', hold: 'KeyF', chord: 'E' }, [hyper]],
   ])('%s', (_, trigger, rules) => {
     const frames = [frame('desk', ...rules)]
@@ -59,6 +65,21 @@ describe('a trigger that can never pull its lever is told', () => {
     expect(
       findClashes({ levers, frames: [frame('desk')], programs: {} }).filter(({ kind }) => kind === 'ruled-out'),
     ).toEqual([])
+  })
+
+  test('typed words: the same one, one that is there before, one that only looks alike', () => {
+    const kinds = (...triggers: Record<string, unknown>[]) =>
+      findClashes({
+        levers: triggers.map((trigger, i) => lever(i + 1, { kind: 'word', ...trigger })),
+        frames: [frame('desk')],
+        programs: {},
+      }).map(({ kind, severity, leverId }) => `${leverId} ${kind} ${severity}`)
+    expect(kinds({ word: 'brb' }, { word: 'BRB' })).toEqual(['l1 same-chord ambiguous', 'l2 same-chord ambiguous'])
+    expect(kinds({ word: 'brb', letters: 'exact' }, { word: 'BRB', letters: 'exact' })).toEqual([])
+    expect(kinds({ word: 'brb', endings: ['space'] }, { word: 'brb', endings: ['tab'] })).toEqual([])
+    expect(kinds({ word: 'tea', endings: [] }, { word: 'team' })).toEqual(['l2 within lost'])
+    expect(kinds({ word: 'tea' }, { word: 'team' }, { word: 'steam', endings: [] })).toEqual([])
+    expect(kinds({ word: 'öz' })).toEqual([])
   })
 
   test('a key that another one stands for can be pressed all the same', () => {

@@ -1,5 +1,6 @@
 import { describeScope, describeTrigger, feedbackWords } from '../levers'
 import type { Lever } from '../levers'
+import { namesUsed } from '../command'
 import { listed } from '../names'
 import { assertNever } from '../result'
 import { runningWords, unsavedWords } from '../steps'
@@ -81,8 +82,7 @@ function namesIn(step: Step): string[] {
     step.kind === 'place.open'
       ? step.places
       : [...step.args, step.workingDirectory ?? '', ...(step.environment ?? []).map(({ value }) => value)]
-  const found = texts.flatMap((text) => [...text.matchAll(/(\$?)\$\{([^}]*)\}/g)])
-  return [...new Set(found.flatMap(([, escaped, name]) => (escaped === '' ? [name!] : [])))]
+  return [...new Set(texts.flatMap(namesUsed))]
 }
 
 /** A sentence about what is not in the file, or why there is none. */

@@ -13,11 +13,13 @@ export {
   leverPatchSchema,
   leverSchema,
   LONGEST_NAME,
+  LONGEST_WORD,
   namedValueSchema,
   PATTERN_FIELDS,
   scopeSchema,
   triggerSchema,
   variantSchema,
+  WORD_ENDINGS,
 } from './schema'
 export type {
   Feedback,
@@ -35,12 +37,13 @@ export type {
   Trigger,
   TriggerOf,
   Variant,
+  WordEnding,
 } from './schema'
 export { LeverLog } from './leverLog'
 export type { LeverDelta } from './leverLog'
 export { rowTriggers, withRows } from './rows'
 export { describeScope, isLive, leverWins, scopesOverlap, specificity } from './scope'
-export { tableFor, usesOf } from './values'
+export { mapFrameTexts, tableFor, usesOf } from './values'
 export type { ValueUse } from './values'
 export { framesNow, isFrameOn } from './frames'
 export { DEFAULT_KEYS } from './keySettings'
@@ -50,4 +53,6 @@ export type { Gate } from './interlock'
 export { goesTo, lampOf } from './leverLamp'
 export { patienceOf } from './patience'
 export { describeSequence, describeTrigger, keyName, onKeyboard, triggerKeys } from './triggerWords'
+export { MOMENT_NAMES, momentValues, typedText } from './typedText'
+export type { TypedText } from './typedText'
 export { withoutNothing } from './withoutNothing'

@@ -24,6 +24,7 @@ export function patienceOf(trigger: Trigger, timing: KeySettings['timing']): num
       return trigger.gapMs ?? Math.min(timing.gapMs, LONGEST_SECOND_PRESS_MS)
     case 'chord':
     case 'release':
+    case 'word':
       return 0
     default:
       return assertNever(trigger)

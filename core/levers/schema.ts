@@ -76,6 +76,24 @@ const bound = {
   keyboard: keyboardSchema.optional(),
 }
 
+/** What must be typed after a word; nothing of it, and the word counts with its last letter. */
+export const WORD_ENDINGS = ['space', 'enter', 'tab', 'punctuation'] as const
+
+export const LONGEST_WORD = 40
+
+/** A word that is typed in a program. */
+const typedWord = {
+  word: z
+    .string()
+    .min(2, 'A typed word has at least two characters.')
+    .max(LONGEST_WORD, `A typed word has at most ${LONGEST_WORD} characters.`)
+    .regex(/^[^\s\p{C}]+$/u, 'A typed word has no blanks.'),
+  endings: z
+    .array(z.enum(WORD_ENDINGS))
+    .max(WORD_ENDINGS.length)
+    .default([...WORD_ENDINGS]),
+}
+
 /** One way to pull a lever by keys. Times are in ms; the general timing holds where one is absent. */
 export const triggerSchema = z.discriminatedUnion('kind', [
   z.object({ ...bound, kind: z.literal('chord'), chord: chordTextSchema, repeatMs: repeatSchema.optional() }),
@@ -119,6 +137,8 @@ export const triggerSchema = z.discriminatedUnion('kind', [
   z.object({ ...bound, kind: z.literal('double'), chord: chordTextSchema, gapMs: timeSchema.optional() }),
   /** A chord when its key comes up again. */
   z.object({ ...bound, kind: z.literal('release'), chord: chordTextSchema }),
+  /** A word that is typed; it is taken back, and the lever pulled. */
+  z.object({ ...bound, ...typedWord, kind: z.literal('word'), letters: z.enum(['any', 'exact']).default('any') }),
 ])
 
 const ruled = { id: idSchema, keyboard: keyboardSchema.optional() }
@@ -164,6 +184,19 @@ export const keyRuleSchema = z.discriminatedUnion('kind', [
   }),
   /** A modifier that is tapped by itself holds for the next key. */
   z.object({ ...ruled, kind: z.literal('one-shot'), key: modifierCodeSchema, withinMs: timeSchema.optional() }),
+  /**
+   * A word that is typed becomes a text, in which `${name}` stands for a value. With `follow` the text has capitals as
+   * the word was typed; unless `dropsEnding`, what was typed after the word comes after the text.
+   */
+  z.object({
+    ...ruled,
+    ...typedWord,
+    kind: z.literal('word'),
+    letters: z.enum(['any', 'exact', 'follow']).default('any'),
+    text: marked(z.string().min(1, 'Say what it becomes.').max(4096, 'At most 4,096 letters.'), { text: 'template' }),
+    dropsEnding: z.boolean().optional(),
+    scope: scopeSchema.default({ kind: 'everywhere' }),
+  }),
   /** Keys in a row, from `first` on, with its modifiers, pull the levers of the frame in their order. */
   z.object({ ...ruled, kind: z.literal('row'), first: chordTextSchema, count: z.number().int().min(1).max(24) }),
 ])
@@ -356,3 +389,4 @@ export type PatternField = (typeof PATTERN_FIELDS)[number]
 export type KeyRule = z.infer<typeof keyRuleSchema>
 export type KeySettings = z.infer<typeof keySettingsSchema>
 export type TriggerOf<K extends Trigger['kind']> = Extract<Trigger, { kind: K }>
+export type WordEnding = (typeof WORD_ENDINGS)[number]

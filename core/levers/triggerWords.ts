@@ -46,6 +46,8 @@ export function triggerKeys(trigger: Trigger): string {
     case 'hold':
     case 'tap':
       return keyName(trigger.key)
+    case 'word':
+      return trigger.word
     default:
       return assertNever(trigger)
   }
@@ -76,6 +78,8 @@ export function describeTrigger(trigger: Trigger): string {
       return `${trigger.chord} twice${byLegend}`
     case 'release':
       return `${trigger.chord} on release${byLegend}`
+    case 'word':
+      return `“${trigger.word}” typed`
     default:
       return assertNever(trigger)
   }

@@ -2,7 +2,9 @@ import type { BenchState } from '../bench'
 import { namesUsed, resolveValues } from '../command'
 import type { ValueTable } from '../command'
 import { textsOf } from '../steps'
-import type { Lever, NamedValue } from './schema'
+import { mapMarked, markedFields } from '../fields'
+import { frameSchema } from './schema'
+import type { Frame, Lever, NamedValue } from './schema'
 
 /** The named values that levers of a frame can use, resolved: its own come before those of all frames. */
 export function tableFor(
@@ -15,12 +17,19 @@ export function tableFor(
   return resolveValues(bench.folders, [...shared, ...own])
 }
 
-/** One place that uses a named value: a lever, or another value. */
+/** One place that uses a named value: a lever, another value, or a frame in the text of a typed word. */
 export type ValueUse =
-  { readonly kind: 'lever'; readonly lever: Lever } | { readonly kind: 'value'; readonly value: NamedValue }
+  | { readonly kind: 'lever'; readonly lever: Lever }
+  | { readonly kind: 'value'; readonly value: NamedValue }
+  | { readonly kind: 'frame'; readonly frame: Frame }
 
 /** Everything that uses a value by its name, where that name means this one. */
-export function usesOf(wanted: NamedValue, values: readonly NamedValue[], levers: readonly Lever[]): ValueUse[] {
+export function usesOf(
+  wanted: NamedValue,
+  values: readonly NamedValue[],
+  levers: readonly Lever[],
+  frames: readonly Frame[],
+): ValueUse[] {
   const isHidden = (frameId: string | null) =>
     wanted.frameId === null &&
     frameId !== null &&
@@ -37,5 +46,18 @@ export function usesOf(wanted: NamedValue, values: readonly NamedValue[], levers
     ...values
       .filter((value) => value.id !== wanted.id && reaches(value.frameId) && uses(value.text))
       .map((value) => ({ kind: 'value' as const, value })),
+    ...frames
+      .filter((frame) => reaches(frame.id) && textsOfFrame(frame).some(uses))
+      .map((frame) => ({ kind: 'frame' as const, frame })),
   ]
+}
+
+/** The texts of a frame in which values may stand: those of its typed words. */
+function textsOfFrame(frame: Frame): string[] {
+  return markedFields(frameSchema, frame).flatMap(({ mark, text }) => (mark.text === undefined ? [] : [text]))
+}
+
+/** The frame with its texts made anew; the same one where none differs. */
+export function mapFrameTexts(frame: Frame, alter: (text: string) => string): Frame {
+  return mapMarked(frameSchema, frame, ({ mark, text }) => (mark.text === undefined ? text : alter(text)))
 }

@@ -41,6 +41,8 @@ const levers = [
   lever(14, { kind: 'chord', chord: 'ShiftRight+B' }),
   lever(15, { kind: 'chord', chord: 'E' }, { scope: { kind: 'only', programIds: ['camera'] } }),
   lever(16, { kind: 'sequence', sequence: 'Ctrl+B E', gapMs: 90 }),
+  lever(17, { kind: 'word', word: 'ae', endings: [] }, { scope: { kind: 'except', programIds: ['camera'] } }),
+  lever(18, { kind: 'word', word: 'ba', letters: 'exact', endings: ['space'] }),
 ]
 const frames: Frame[] = [
   frameSchema.parse({
@@ -62,6 +64,9 @@ const frames: Frame[] = [
       { id: 'r4', kind: 'remap', from: 'KeyJ', to: 'Ctrl+B' },
       { id: 'r5', kind: 'remap', from: 'KeyC', to: 'ArrowLeft', layer: 'Space' },
       { id: 'r6', kind: 'one-shot', key: 'ShiftLeft', withinMs: 300 },
+      { id: 'r7', kind: 'word', word: 'ak', text: 'ok', endings: ['space'] },
+      { id: 'r8', kind: 'word', word: 'kab', text: 'cab', endings: [], letters: 'follow' },
+      { id: 'r9', kind: 'word', word: 'kak', text: 'sea', endings: ['space'], dropsEnding: true },
     ],
   }),
 ]
@@ -72,6 +77,9 @@ const codes = [
 ]
 
 type Press = Extract<KeyEvent, { kind: 'down' | 'up' }> & { front: string }
+
+/** What is typed now and then in between, as far as other rules let it. */
+const words = [' AI', ' AE', ' BA ', ' KAB', ' KAK ', ' AK ', ' A']
 
 /**
  * Keys pressed and released at random, never a key twice without coming up, with repeats; times never equal and never
@@ -85,6 +93,15 @@ function storm(count: number, random: () => number): Press[] {
   while (events.length < count) {
     atMs += 1 + Math.floor(random() * random() * 90)
     if (random() < 0.02) front = front === 'chart' ? 'camera' : 'chart'
+    if (random() < 0.01) {
+      for (const code of down) events.push({ kind: 'up', code, atMs: ++atMs, front })
+      down.clear()
+      atMs += 20
+      for (const letter of words[Math.floor(random() * words.length)]!) {
+        const code = letter === ' ' ? 'Space' : `Key${letter}`
+        events.push({ kind: 'down', code, atMs: (atMs += 30), front }, { kind: 'up', code, atMs: (atMs += 20), front })
+      }
+    }
     const code = codes[Math.floor(random() * codes.length)]!
     if (down.has(code) && random() < 0.15) events.push({ kind: 'down', code, atMs, front, repeat: true })
     else if (down.has(code)) {
@@ -154,9 +171,17 @@ interface Held {
   /** What its coming up is, where that is not what its fate says. */
   readonly up?: string
   readonly repeat?: string
+  /** The key that the program sees in its place. */
+  readonly sends?: string
 }
 type HeldKeys = ReadonlyMap<string, Held>
 type Shots = readonly { readonly untilMs: number }[]
+
+/** The modifiers that a key is sent with: those that are down, and those that are pressed for it. */
+const sentWith = (sent: string, down: readonly Modifier[]) =>
+  MODIFIERS.filter(
+    (modifier) => down.includes(modifier) || sent.includes(`down ${modifier === 'Ctrl' ? 'Control' : modifier}Left`),
+  )
 
 /** The same by looking at everything that ever happens: slow, without waiting, one event after the other. */
 function reference(events: readonly Press[]): string[] {
@@ -293,8 +318,39 @@ function reference(events: readonly Press[]): string[] {
       `down ${out}`,
       ...added.toReversed().map((each) => `up ${each}`),
     ].join(' ')
-    held.set(code, { fate: 'replaced', up: `replace up ${out}`, repeat: `replace ${sent}` })
-    return `replace ${sent}`
+    held.set(code, { fate: 'replaced', up: `replace up ${out}`, repeat: `replace ${sent}`, sends: out })
+    const all = [...down, ...added.map((key) => modifierOfCode(key)!)]
+    return spelled(i, out, all, `replace ${sent}`)
+  }
+
+  /** What was typed in front since it was last lost, and where. */
+  let typed = { front: '', text: '' }
+  const forget = (outcome: string) => {
+    typed = { front: '', text: '' }
+    return outcome
+  }
+  /** A key that the program sees: a letter more, or nobody knows where its cursor is. */
+  const spelled = (i: number, code: string, modifiers: readonly Modifier[], outcome: string) => {
+    const { front, repeat } = events[i]!
+    if (modifierOfCode(code) || code === 'CapsLock') return outcome
+    const sign = code === 'Space' ? ' ' : /^Key[A-Z]$/.test(code) ? code.slice(3) : undefined
+    if (sign === undefined || modifiers.some((modifier) => modifier !== 'Shift')) return forget(outcome)
+    const before = typed.front === front ? typed.text : ''
+    typed = { front, text: before + (modifiers.includes('Shift') ? sign : sign.toLowerCase()) }
+    const word = repeat ? undefined : wordAtEnd(typed.text, front)
+    if (!word) return outcome
+    typed = { front, text: '' }
+    const back = Array.from({ length: word.back }, () => 'down Backspace up Backspace').join(' ')
+    held.set(events[i]!.code, { fate: 'kept' })
+    return word.pulls ? `pull ${word.pulls} ${back}` : `replace ${back} ${word.text}`
+  }
+  const wordAtEnd = (text: string, front: string) => {
+    const ends = (pattern: string, flags = 'i') => new RegExp(`(?:^| )${pattern}$`, flags).test(text)
+    if (ends('kab')) return { back: 2, text: 'cab' }
+    if (ends('kak ')) return { back: 3, text: 'sea' }
+    if (ends('ae') && front !== 'camera') return { back: 1, pulls: 'l17' }
+    if (ends('ba ', '')) return { back: 2, pulls: 'l18' }
+    return ends('ak ') ? { back: 2, text: 'ok  ' } : undefined
   }
 
   const press = (i: number): string => {
@@ -386,29 +442,34 @@ function reference(events: readonly Press[]): string[] {
     const isArmed = shots.some(({ untilMs }) => atMs < untilMs)
     if (made.code !== code || isArmed) return sendsAs(i, code, made.code, made.modifiers)
     held.set(code, { fate: 'pass' })
-    return 'pass'
+    return spelled(i, code, effective(i, held, []), 'pass')
   }
 
   return events.map((event, i) => {
     const { code, atMs } = event
     const entry = held.get(code)
     if (event.kind === 'down' && event.repeat)
-      return entry?.repeat ?? (!entry || entry.fate === 'pass' ? 'pass' : 'swallow')
+      return entry?.sends
+        ? spelled(i, entry.sends, sentWith(entry.repeat!, effective(i, held, [])), entry.repeat!)
+        : !entry || entry.fate === 'pass'
+          ? spelled(i, code, effective(i, held, []), 'pass')
+          : 'swallow'
     if (event.kind === 'down') {
       const outcome = press(i)
+      if (outcome.startsWith('pull') && !outcome.includes('Backspace')) forget(outcome)
       lastPress = { code, atMs }
       if (!modifierOfCode(code)) shots = []
       return outcome
     }
     held.delete(code)
-    if (entry?.up) return entry.up
+    if (entry?.up) return entry.up.startsWith('pull') ? forget(entry.up) : entry.up
     if (entry && entry.fate !== 'pass') return 'swallow'
     const isTap =
       modifierOfCode(code) !== undefined &&
       lastPress?.code === code &&
       atMs - lastPress.atMs < 200 &&
       [...held.values()].every(({ fate }) => fate === 'modifiers' || fate === 'layer')
-    if (isTap && code === 'MetaLeft') return 'pull l13 up MetaLeft'
+    if (isTap && code === 'MetaLeft') return forget('pull l13 up MetaLeft')
     if (isTap && code === 'ShiftLeft') shots = shots.length > 0 ? [] : [{ untilMs: atMs + 300 }]
     return 'pass'
   })
@@ -459,5 +520,8 @@ test(
     ).toEqual([])
     const expected = reference(events)
     expect(outcomes.findIndex((outcome, i) => outcome !== expected[i])).toBe(-1)
+    // Each of the words was typed by chance.
+    for (const word of ['pull l17 ', 'pull l18 ', 'cab', 'sea', 'ok  '])
+      expect([word, outcomes.filter((outcome) => outcome.includes(word)).length]).not.toEqual([word, 0])
   },
 )

@@ -6,6 +6,9 @@ import type { Frame, KeySettings, Lever, LeverDelta, Trigger, TriggerOf } from '
 import { assertNever } from '../result'
 import { compileRules } from './compileRules'
 import type { Rules } from './compileRules'
+import type { Bound, BoundSequence, BoundTogether } from './bound'
+import { ruleWords } from './ruleWords'
+import type { FramedWord, Words } from './ruleWords'
 
 export interface ResolverConfig {
   readonly levers: readonly Lever[]
@@ -15,21 +18,7 @@ export interface ResolverConfig {
   readonly keys?: KeySettings
 }
 
-/** A trigger with its lever. Lists of them are in order: more specific scopes first, then lower numbers. */
-export interface Bound<T extends Trigger = Trigger> {
-  readonly lever: Lever
-  readonly trigger: T
-}
-export interface BoundSequence {
-  readonly bound: Bound
-  readonly ids: readonly string[]
-  readonly gapMs: number
-}
-export interface BoundTogether {
-  readonly bound: Bound
-  readonly codes: readonly string[]
-  readonly windowMs: number
-}
+export type { Bound, BoundSequence, BoundTogether } from './bound'
 
 /** Triggers and rules by the keys they begin with. */
 export interface Bindings extends Rules {
@@ -50,6 +39,9 @@ export interface Bindings extends Rules {
   readonly hasAltGr: boolean
   /** What each program does with the chords it claims. */
   readonly claims: ReadonlyMap<string, ReadonlyMap<string, string>>
+  /** Absent where there is no typed word, so that nothing of them is followed. */
+  readonly words?: Words
+  readonly legends: KeySettings['legends']
   readonly framesOn: ReadonlySet<string>
   readonly timing: KeySettings['timing']
 }
@@ -99,6 +91,10 @@ export class BindingIndex {
   private readonly holds = new Lists<Bound<TriggerOf<'hold'>>>((bound) => bound)
   private readonly taps = new Lists<Bound<TriggerOf<'tap'>>>((bound) => bound)
   private readonly byCode = new Lists<Bound>((bound) => bound)
+  private readonly words = new Lists<Bound<TriggerOf<'word'>>>((bound) => bound)
+  /** How many words of levers there are of each length. */
+  private readonly wordLengths = new Map<number, number>()
+  private ruleWords: ReadonlyMap<string, readonly FramedWord[]>
   private frames: readonly Frame[]
   private programs: ResolverConfig['programs']
   private readonly keys: KeySettings
@@ -111,6 +107,7 @@ export class BindingIndex {
     this.programs = programs
     this.keys = keys
     this.rules = compileRules(frames, this.keys.legends)
+    this.ruleWords = ruleWords(frames)
     this.claims = indexClaims(programs)
     // Those that come later in order are put in later, so that each finds its place at once.
     for (const lever of [...levers].sort((a, b) => a.plate - b.plate)) this.put(lever)
@@ -125,7 +122,10 @@ export class BindingIndex {
       this.remove(lever.id)
       this.put(lever)
     }
-    if (frames !== this.frames) this.rules = compileRules(frames, this.keys.legends)
+    if (frames !== this.frames) {
+      this.rules = compileRules(frames, this.keys.legends)
+      this.ruleWords = ruleWords(frames)
+    }
     if (programs !== this.programs) this.claims = indexClaims(programs)
     const mayMoveRows = frames !== this.frames || levers !== undefined
     this.frames = frames
@@ -134,7 +134,18 @@ export class BindingIndex {
   }
 
   get bindings(): Bindings {
+    const lengths = new Set([...this.wordLengths.keys(), ...[...this.ruleWords.keys()].map((word) => word.length)])
     return {
+      ...(lengths.size === 0
+        ? {}
+        : {
+            words: {
+              levers: this.words.map,
+              rules: this.ruleWords,
+              lengths: [...lengths].sort((a, b) => b - a),
+            },
+          }),
+      legends: this.keys.legends,
       levers: this.levers,
       chords: this.chords.map,
       releases: this.releases.map,
@@ -245,6 +256,16 @@ export class BindingIndex {
       case 'tap':
         undo.push(this.taps.add(trigger.key, bound as Bound<TriggerOf<'tap'>>))
         break
+      case 'word': {
+        const { length } = trigger.word
+        this.wordLengths.set(length, (this.wordLengths.get(length) ?? 0) + 1)
+        undo.push(this.words.add(trigger.word.toLowerCase(), bound as Bound<TriggerOf<'word'>>), () => {
+          const left = this.wordLengths.get(length)! - 1
+          if (left > 0) this.wordLengths.set(length, left)
+          else this.wordLengths.delete(length)
+        })
+        break
+      }
       default:
         assertNever(trigger)
     }

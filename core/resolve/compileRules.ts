@@ -62,6 +62,7 @@ export function compileRules(frames: readonly Frame[], legends: KeySettings['leg
         break
       }
       case 'row':
+      case 'word':
         break
       default:
         assertNever(rule)

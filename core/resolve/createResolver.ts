@@ -7,6 +7,7 @@ import { release } from './release'
 import type { Candidate, Decision, KeyEvent, Press } from './schema'
 import { INITIAL, isUpByFlags, modifiersOf, outputsDown, pressedPhysically } from './state'
 import type { Pending, ResolverState } from './state'
+import { watchWords } from './words'
 
 export interface ResolverContext {
   readonly frontProgramId?: string
@@ -139,8 +140,15 @@ function settle(
     const step = head.event.kind === 'up' ? release(deciding, state, head) : press(deciding, state, head)
     if (step.kind === 'wait')
       return { state: { ...state, waitUntilMs: step.untilMs }, decisions, waits: step.candidates }
-    state = step.state
-    decisions.push(...step.decisions)
+    const { words } = deciding.bindings
+    if (words) {
+      const watched = watchWords(deciding.bindings, words, state, step.state, step.decisions[0]!, deciding.isLost)
+      state = watched.state
+      decisions.push(watched.decision)
+    } else {
+      state = step.state.typed === null ? step.state : { ...step.state, typed: null }
+      decisions.push(...step.decisions)
+    }
   }
   return { state: state.waitUntilMs === null ? state : { ...state, waitUntilMs: null }, decisions, waits: [] }
 }

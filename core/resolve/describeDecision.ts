@@ -50,6 +50,8 @@ export function describeDecision(decision: Decision, names: ExplainNames): strin
       return `A rule makes it ${outputWords(decision)}: passed on as that.`
     case 'disabled-key':
       return 'A rule disables this key.'
+    case 'word':
+      return `A typed word becomes “${outputWords(decision)}”.`
     case 'typed':
       return `A rule types “${outputWords(decision)}”.`
     case 'armed':
@@ -112,7 +114,9 @@ function late({ lateMs }: Decision): string {
 }
 
 function outputWords({ outputs = [] }: Decision): string {
-  return outputs.map((output) => (output.kind === 'text' ? output.text : keyName(output.code))).join('+')
+  const texts = outputs.flatMap((output) => (output.kind === 'text' ? [output.text] : []))
+  if (texts.length > 0) return texts.join('')
+  return outputs.map((output) => ('code' in output ? keyName(output.code) : '')).join('+')
 }
 
 function leverName(id: string, names: ExplainNames): string {

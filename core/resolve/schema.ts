@@ -24,6 +24,8 @@ export const keyEventSchema = z.discriminatedUnion('kind', [
       .optional(),
     /** The key was never seen to come up; the resolver says so itself. */
     lost: z.boolean().optional(),
+    /** The character it types, as the system says; empty for a dead key. By the legend where nothing is said. */
+    text: z.string().max(8).optional(),
     /** Which keyboard or pad of the bench it came from, where that is known. */
     keyboard: z.string().max(80).optional(),
     /** The focus was in a view of the product: what no lever takes is the view's own and not passed on. */
@@ -61,7 +63,13 @@ export const candidateSchema = z.object({
 /** What the program in front gets in place of a key. */
 export const keyOutputSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.enum(['down', 'up']), code: z.string() }),
-  z.object({ kind: z.literal('text'), text: z.string() }),
+  /** With `frameId` values of that frame, and the date, stand in it as `${name}`; `letters` are its capitals. */
+  z.object({
+    kind: z.literal('text'),
+    text: z.string(),
+    frameId: z.string().optional(),
+    letters: z.enum(['upper', 'capital']).optional(),
+  }),
 ])
 
 export const REASONS = [
@@ -82,6 +90,7 @@ export const REASONS = [
   'remapped',
   'disabled-key',
   'typed',
+  'word',
   'waits-release',
   'armed',
 ] as const
@@ -98,7 +107,7 @@ export const decisionSchema = z.object({
   /** The program in front at that moment, and what it does with the chord itself. */
   frontProgramId: z.string().optional(),
   claim: z.string().optional(),
-  /** What the program gets instead, for `replace`. */
+  /** What the program gets instead, for `replace`; what it gets beside that, for `pull`. */
   outputs: z.array(keyOutputSchema).optional(),
   /** Keys that are told to be up since nobody will say so any more. */
   released: z.array(z.string()).optional(),

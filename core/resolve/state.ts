@@ -42,6 +42,12 @@ export interface OneShot {
   readonly untilMs: number
 }
 
+/** What is typed in a program since the cursor was moved, as far back as words go. */
+export interface Typed {
+  readonly programId?: string
+  readonly text: string
+}
+
 /** What the resolver remembers between events; plain data, so that it can be stored and compared. */
 export interface ResolverState {
   /** Keys that are down and decided, in the order in which they went down. */
@@ -64,6 +70,8 @@ export interface ResolverState {
   /** The modifier that was tapped by itself last, until something else goes down. */
   readonly lastTap: { readonly code: string; readonly atMs: number } | null
   readonly oneShots: readonly OneShot[]
+  /** What is typed in front, as far as words need it; null where nothing is known. */
+  readonly typed: Typed | null
 }
 
 export const INITIAL: ResolverState = {
@@ -78,6 +86,7 @@ export const INITIAL: ResolverState = {
   lastPress: null,
   lastTap: null,
   oneShots: [],
+  typed: null,
 }
 
 /** AltGr goes down this long after the Ctrl that some systems report with it, at most. */

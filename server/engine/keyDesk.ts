@@ -1,10 +1,11 @@
 import type { KeyLogEntry } from '../../contract'
 import { frontProgram } from '../../core/bench'
 import { STOP_CHORD } from '../../core/keys'
-import { framesNow } from '../../core/levers'
+import { framesNow, typedText } from '../../core/levers'
 import type { Frame } from '../../core/levers'
 import { ResolverKeeper, staysInView } from '../../core/resolve'
-import type { KeyEvent, Resolver, ResolverState } from '../../core/resolve'
+import type { Decision, KeyEvent, Resolver, ResolverState } from '../../core/resolve'
+import type { Issue } from '../../core/result'
 import { minuteOfDay } from './clock'
 import { pullLever } from './pullLever'
 import { SerialQueue } from './serialQueue'
@@ -79,7 +80,14 @@ export class KeyDesk {
         await this.driver.stopAll()
       }
       if (staysInView(decision)) continue
-      const entry: KeyLogEntry = { id: ++this.count, atMs: Date.now(), decision, runId: null, refusal: null }
+      const { outputs, issues } = this.filledIn(decision.outputs)
+      const entry: KeyLogEntry = {
+        id: ++this.count,
+        atMs: Date.now(),
+        decision: outputs ? { ...decision, outputs } : decision,
+        runId: null,
+        refusal: issues[0]?.message ?? null,
+      }
       if (decision.kind === 'pull') {
         const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key')
         if (pulled.ok) entry.runId = pulled.value.id
@@ -90,6 +98,20 @@ export class KeyDesk {
       made.push(entry)
     }
     return made
+  }
+
+  /** Typed texts with the values of their frame and the moment put in. */
+  private filledIn(outputs: Decision['outputs']): { outputs?: Decision['outputs']; issues: Issue[] } {
+    if (!outputs?.some((output) => output.kind === 'text' && output.frameId !== undefined)) return { issues: [] }
+    const { book, bench } = this.store
+    const issues: Issue[] = []
+    const filled = outputs.map((output) => {
+      if (output.kind !== 'text' || output.frameId === undefined) return output
+      const typed = typedText(output.text, book.tableFor(output.frameId, bench), bench, Date.now(), output.letters)
+      issues.push(...typed.issues)
+      return { kind: 'text' as const, text: typed.text }
+    })
+    return { outputs: filled, issues }
   }
 
   /** The clock of a keyboard is its own: only how long it waits is known here, counted from its last event. */

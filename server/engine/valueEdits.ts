@@ -1,8 +1,8 @@
 import type { BenchState } from '../../core/bench'
 import { renameVariable } from '../../core/command'
-import { tableFor, usesOf } from '../../core/levers'
-import type { NamedValue } from '../../core/levers'
-import { fail, succeed, own } from '../../core/result'
+import { mapFrameTexts, tableFor, usesOf } from '../../core/levers'
+import type { NamedValue, ValueUse } from '../../core/levers'
+import { assertNever, fail, succeed, own } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { mapTexts } from '../../core/steps'
 import type { RevisionEntry } from '../database/schema'
@@ -45,7 +45,8 @@ export function editValue(id: string, version: number, patch: Partial<ValueBody>
       })
     const after: NamedValue = { ...before, ...patch, version: version + 1 }
     const issues = findIssues(after, state, bench)
-    if (issues.length > 0) return fail(...issues)
+    const captured = after.name === before.name ? undefined : captureIssue(before, after, state)
+    if (issues.length > 0 || captured) return fail(...issues, ...(captured ? [captured] : []))
     const entries: RevisionEntry[] = [{ kind: 'value', id, before, after }]
     if (after.name !== before.name) entries.push(...renamedUses(before, after.name, state))
     const label =
@@ -71,16 +72,52 @@ export function removeValue(id: string) {
 
 function renamedUses(before: NamedValue, to: string, state: BookState): RevisionEntry[] {
   const rename = (text: string) => (text.includes(before.name) ? renameVariable(text, before.name, to) : text)
-  return usesOf(before, [...state.values.values()], [...state.levers.values()]).map((use): RevisionEntry =>
-    use.kind === 'lever'
-      ? edited(use.lever, { steps: use.lever.steps.map((step) => mapTexts(step, rename)) })
-      : {
-          kind: 'value',
-          id: use.value.id,
-          before: use.value,
-          after: { ...use.value, text: rename(use.value.text), version: use.value.version + 1 },
-        },
-  )
+  return usesIn(before, state).map((use): RevisionEntry => {
+    switch (use.kind) {
+      case 'lever':
+        return edited(use.lever, { steps: use.lever.steps.map((step) => mapTexts(step, rename)) })
+      case 'value': {
+        const { value } = use
+        const after = { ...value, text: rename(value.text), version: value.version + 1 }
+        return { kind: 'value', id: value.id, before: value, after }
+      }
+      case 'frame': {
+        const { frame } = use
+        const after = { ...mapFrameTexts(frame, rename), version: (frame.version ?? 1) + 1 }
+        return { kind: 'frame', id: frame.id, before: frame, after }
+      }
+      default:
+        return assertNever(use)
+    }
+  })
+}
+
+function usesIn(value: NamedValue, { values, levers, frames }: BookState): ValueUse[] {
+  return usesOf(value, [...values.values()], [...levers.values()], [...frames.values()])
+}
+
+/**
+ * A new name must not make texts mean another value: what used this one would mean one of the same name that stands
+ * nearer, or what meant that one would mean this.
+ */
+function captureIssue(before: NamedValue, after: NamedValue, state: BookState): Issue | undefined {
+  const others = [...state.values.values()].filter((other) => other.id !== before.id && other.name === after.name)
+  const nearer = after.frameId === null ? others.filter((other) => other.frameId !== null) : []
+  const further = after.frameId === null ? undefined : others.find((other) => other.frameId === null)
+  const frameOf = (use: ValueUse) =>
+    use.kind === 'frame' ? use.frame.id : use.kind === 'lever' ? use.lever.frameId : use.value.frameId
+  const hidden = nearer.find((other) => usesIn(before, state).some((use) => frameOf(use) === other.frameId))
+  const taken = further && usesIn(further, state).some((use) => frameOf(use) === after.frameId)
+  const other = hidden ?? (taken ? further : undefined)
+  if (!other) return undefined
+  const where = other.frameId === null ? 'of all frames' : `of ${state.frames.get(other.frameId)?.name ?? 'a frame'}`
+  return {
+    code: 'name-taken',
+    message:
+      `There is a value “${after.name}” ${where} that is used in the same place; the two could not be told apart. ` +
+      'Choose another name.',
+    at: 'name',
+  }
 }
 
 function findIssues(value: NamedValue, state: BookState, bench: BenchState): Issue[] {

@@ -5,7 +5,8 @@ import type { Lever } from '../../core/levers'
 import type { KeyLogEntry, RunAnswer } from '../../contract'
 import { draft, eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
-import { button, seen } from '../support/screen'
+import { press } from '../support/openBrowser'
+import { button, fill, seen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -140,6 +141,36 @@ describe('rules and keys beyond the letters, with real events', () => {
     await page.keyboard.press('F9')
     await pulled('Only the pad')
     await page.evaluate(() => localStorage.setItem('keen-lever.live-keyboard', ''))
+  })
+
+  test('a typed word becomes a text with the date, pulls a lever, and does neither in a field', async () => {
+    await rules()
+    await message('Word typed', { kind: 'word', word: ';done', endings: ['space'] })
+    page = await session.open('/keys?tab=frames')
+    await page.click('.frames [role="option"]:nth-child(2)')
+    await button(page, 'A typed word')
+    await fill(page, 'input[aria-label="Rule 1: word"]', 'nb')
+    await fill(page, 'textarea[aria-label="Rule 1: text"]', 'night of ${date} on the fell, ${nosuch}')
+    await seen(page, 'Typed now: night of 20')
+    await seen(page, 'There is no value named “nosuch”.')
+    await fill(page, 'textarea[aria-label="Rule 1: text"]', 'night of ${date} on the fell')
+    await press(page, 'Ctrl+S')
+    await seen(page, 'Changed the keys of Desk')
+    // The field has its keys.
+    await fill(page, 'textarea[aria-label="Rule 1: text"]', 'night of ${date} nb ')
+    page = await session.open('/bench')
+    await page.focus('[data-bench-screen]')
+    await page.keyboard.type('so Nx')
+    await page.keyboard.press('Backspace')
+    await page.keyboard.type('b, ;done ')
+    await pulled('Word typed')
+    const today = new Date().toISOString().slice(0, 10)
+    const texts = (await outputs()).filter((text) => /night|Night/.test(text))
+    expect(texts).toHaveLength(1)
+    expect(texts[0]).toMatch(/^Night of \d{4}-\d\d-\d\d on the fell$/)
+    expect(Math.abs(Date.parse(texts[0]!.slice(9, 19)) - Date.parse(today))).toBeLessThanOrEqual(86_400_000)
+    page = await session.open('/keys?tab=history')
+    await seen(page, 'A typed word becomes “Night of')
   })
 
   test('the stop key ends what runs, also from a field, and switches live keys off until told otherwise', async () => {
