@@ -2,7 +2,7 @@
 import { own } from '~~/core/result'
 import { computed, onMounted, ref } from 'vue'
 import type { Change } from '~~/core/bench'
-import { frontWindow, windowTitle } from '~~/core/bench'
+import { frontWindow, stackedWindows, windowTitle } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -21,7 +21,7 @@ const liveKeys = useLiveKeys()
 const screen = ref<HTMLElement>()
 onMounted(() => screen.value?.focus({ preventScroll: true }))
 
-const stacked = computed(() => mirror.bench.stack.map((id) => own(mirror.bench.windows, id)!))
+const stacked = computed(() => stackedWindows(mirror.bench))
 const shown = computed(() => stacked.value.filter((window) => window.mode === 'normal' || window.mode === 'maximized'))
 const shelved = computed(() =>
   stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { windowTitle } from '~~/core/bench'
+import { stackedWindows, windowTitle } from '~~/core/bench'
 import { own } from '~~/core/result'
 import LampStrip from '~/bench/LampStrip.vue'
 import { usePointing } from '~/bench/usePointing'
@@ -26,8 +26,7 @@ const explained = computed(() => mirror.keys.find((entry) => entry.id === explai
 
 const windows = computed(() => {
   const { bench } = mirror
-  return bench.stack
-    .map((id) => own(bench.windows, id)!)
+  return stackedWindows(bench)
     .filter((window) => window.mode !== 'hidden' && window.mode !== 'minimized')
     .reverse()
     .slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)

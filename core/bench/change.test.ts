@@ -10,6 +10,8 @@ import {
   footprintOf,
   frontWindow,
   invertChange,
+  mendBench,
+  stackedWindows,
   standingOf,
   windowTitle,
 } from '.'
@@ -69,7 +71,8 @@ const changes: fc.Arbitrary<Change> = fc.oneof(
     device: fc.record({
       id: fc.constantFrom('mic', 'roof'),
       name: fc.constantFrom('Roof', 'Mic'),
-      kind: fc.constant('other' as const),
+      kind: fc.constantFrom('other' as const, 'audio-input' as const),
+      isDefault: fc.constantFrom(true, undefined),
       controls: fc.constantFrom<Device['controls']>(
         {},
         { heat: { kind: 'switch' as const, name: 'Heat', on: 'on', off: 'off', value: null } },
@@ -125,6 +128,33 @@ function walk(start: BenchState, made: readonly Change[]): { change: Change; bef
   return path
 }
 
+describe('a bench that does not fit together', () => {
+  test('is mended, and each fault told', () => {
+    const bench = exampleBench()
+    const [first] = bench.stack
+    const odd: BenchState = {
+      ...bench,
+      stack: [...bench.stack.slice(1), 'w-gone', bench.stack[1]!],
+      windows: { ...bench.windows, 'w-lost': { ...bench.windows[first!]!, id: 'w-lost', programId: 'nobody' } },
+      programs: { ...bench.programs, other: { ...bench.programs.dome!, id: 'dome' } },
+      messages: [...bench.messages, ...bench.messages],
+      lamps: [...bench.lamps, ...bench.lamps],
+    }
+    const { state, faults } = mendBench(odd)
+    expect(faults.map(({ part, key }) => [part, key])).toEqual([
+      ['programs', 'other'],
+      ['windows', 'w-lost'],
+      ['stack', 'w-gone'],
+      ['stack', bench.stack[1]],
+      ['stack', first],
+      ...bench.messages.map(({ id }) => ['messages', id]),
+      ...bench.lamps.map(({ deviceId, controlId }) => ['lamps', `${deviceId}/${controlId}`]),
+    ])
+    expect(state).toEqual(bench)
+    expect(stackedWindows(odd).map(({ id }) => id)).not.toContain('w-gone')
+  })
+})
+
 describe('laws of changes', () => {
   test('the inverse of each change, last first, gives the state before to the last field', () => {
     fc.assert(
@@ -158,12 +188,14 @@ describe('laws of changes', () => {
     )
   })
 
-  test('windows and stack always agree, and every window belongs to a program', () => {
+  test('a bench always fits together: windows and stack, programs and windows, ids, one default of a kind', () => {
     fc.assert(
       fc.property(fc.array(changes, { maxLength: 12 }), (made) => {
         const end = walk(exampleBench(), made).at(-1)?.after ?? exampleBench()
+        expect(mendBench(end)).toEqual({ state: end, faults: [] })
         expect([...end.stack].sort()).toEqual(Object.keys(end.windows).sort())
-        for (const window of Object.values(end.windows)) expect(end.programs[window.programId]).toBeDefined()
+        const kinds = Object.values(end.devices).flatMap(({ isDefault, kind }) => (isDefault ? [kind] : []))
+        expect(new Set(kinds).size).toBe(kinds.length)
       }),
     )
   })

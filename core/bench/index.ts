@@ -35,8 +35,10 @@ export {
   deviceFaultSchema,
   deviceSchema,
   documentSchema,
+  fileSchema,
   idSchema,
   lampSchema,
+  pathSchema,
   programSchema,
   readBench,
   windowModeSchema,
@@ -62,4 +64,6 @@ export { footprintSchema, standingOf } from './standing'
 export type { Standing } from './standing'
 export { sleepingDisplays, WAKE_DISTANCE_PX, WAKE_WITHIN_MS, wakeChanges, wakes } from './wake'
 export type { PointerPath, WakeEvent } from './wake'
-export { documentName, frontProgram, frontWindow, hasUnsaved, windowsOf, windowTitle } from './windows'
+export { mendBench } from './mendBench'
+export type { BenchFault } from './mendBench'
+export { documentName, frontProgram, frontWindow, hasUnsaved, stackedWindows, windowsOf, windowTitle } from './windows'

@@ -20,10 +20,14 @@ export function frontProgram(state: BenchState): Program | undefined {
   return window && own(state.programs, window.programId)
 }
 
+/** The windows in the order of the stack, undermost first. */
+export function stackedWindows({ stack, windows }: Pick<BenchState, 'stack' | 'windows'>): BenchWindow[] {
+  return stack.flatMap((id) => own(windows, id) ?? [])
+}
+
 /** A program's windows, topmost first. Error windows do not count: the program behind them does not run. */
 export function windowsOf(state: BenchState, programId: string): BenchWindow[] {
-  return state.stack
-    .map((id) => own(state.windows, id)!)
+  return stackedWindows(state)
     .filter((window) => window.programId === programId && !window.content.error)
     .reverse()
 }

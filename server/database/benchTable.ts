@@ -1,16 +1,10 @@
 import { asc, gt, inArray, isNull, lte, and, max, sql } from 'drizzle-orm'
-import {
-  applyChanges,
-  EMPTY_TREE,
-  foldersThatDiffer,
-  namesIn,
-  nodeAt,
-  readBench,
-  writtenBenchSchema,
-} from '../../core/bench'
-import type { BenchFile, BenchState, Change, FileTree } from '../../core/bench'
-import { valueOf } from '../../core/result'
-import type { Queries } from './openDatabase'
+import { EMPTY_TREE, foldersThatDiffer, mendBench, namesIn, nodeAt } from '../../core/bench'
+import type { BenchFile, BenchState, FileTree } from '../../core/bench'
+import type { Database, Queries } from './openDatabase'
+import { FOLDER, readBenchParts, withLogged } from './readBenchParts'
+import type { OddPart } from './readBenchParts'
+import { putAside } from './setAside'
 import { rowsOf } from './rows'
 import { benchHead, benchParts, logEntries } from './schema'
 import { SHAPE } from './shapes'
@@ -21,39 +15,34 @@ export interface BenchAt {
   readonly state: BenchState
 }
 
-/** The bench as it was left: its parts, and the changes of the log made since. Undefined in a new store. */
-export async function readBenchAt(database: Queries): Promise<(BenchAt & { readonly stored: BenchAt }) | undefined> {
+/**
+ * The bench as it was left: its parts, and the changes of the log made since. Undefined in a new store. What cannot be
+ * read or made, or does not fit together, is set aside, and the bench is stored anew without it.
+ */
+export async function readBenchAt(database: Database): Promise<(BenchAt & { readonly stored: BenchAt }) | undefined> {
   const [head] = await database.select().from(benchHead)
   if (!head) return undefined
-  const parts = await database.select().from(benchParts)
-  const stored = { version: head.version, state: benchOf(parts) }
+  const parts = readBenchParts(await database.select().from(benchParts))
+  const stored = { version: head.version, state: parts.state }
   const later = await database
-    .select({ version: logEntries.version, body: logEntries.body })
+    .select({ seq: logEntries.seq, version: logEntries.version, body: logEntries.body })
     .from(logEntries)
     .where(gt(logEntries.version, head.version))
     .orderBy(asc(logEntries.seq))
-  const changes = later.flatMap(({ body }) => body.changes.map((entry: { change: Change }) => entry.change))
-  return {
-    version: later.at(-1)?.version ?? head.version,
-    state: valueOf(applyChanges(stored.state, changes)),
-    stored,
-  }
-}
-
-const FOLDER = 'folder:'
-
-function benchOf(parts: readonly { part: string; body: unknown }[]): BenchState {
-  const files: Record<string, BenchFile> = { '/': { kind: 'folder' } }
-  const tables: Record<string, unknown> = {}
-  for (const { part, body } of parts) {
-    if (!part.startsWith(FOLDER)) tables[part] = body
-    else {
-      const folder = part.slice(FOLDER.length)
-      const prefix = folder === '/' ? '' : folder
-      for (const [name, file] of Object.entries(body as Record<string, BenchFile>)) files[`${prefix}/${name}`] = file
-    }
-  }
-  return readBench(writtenBenchSchema.parse({ ...tables, files }))
+  const { state, odd: unmade } = withLogged(
+    parts.state,
+    later.flatMap(({ seq, body }) => body.changes.map(({ change }) => ({ seq, change }))),
+  )
+  const odd: OddPart[] = [...parts.odd, ...unmade]
+  const version = later.at(-1)?.version ?? head.version
+  if (odd.length === 0) return { version, state, stored }
+  const mended = { version, state: mendBench(state).state }
+  await database.transaction(async (transaction) => {
+    for (const { key, body, because } of odd) await putAside(transaction, 'bench', key, body, because)
+    await transaction.delete(benchParts)
+    await writeBenchAt(transaction, mended, head.atMs)
+  })
+  return { ...mended, stored: mended }
 }
 
 /** Stores the bench at a version, writing only the parts that differ from those that are stored. */

@@ -1,4 +1,5 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
+import type { z } from 'zod'
 import { frameSchema, keySettingsSchema, leverSchema, namedValueSchema, withoutNothing } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { settingsSchema } from '../../core/settings'
@@ -6,7 +7,7 @@ import type { Settings } from '../../core/settings'
 import type { Queries } from './openDatabase'
 import { breathe, rowsOf, slicesOf } from './rows'
 import { frames, levers, namedValues, settings } from './schema'
-import { setAsideWhatIsOdd } from './setAside'
+import { putAside, setAsideWhatIsOdd } from './setAside'
 import { SHAPE } from './shapes'
 
 export async function readLevers(database: Queries): Promise<Lever[]> {
@@ -138,13 +139,18 @@ export async function readSettings(
 ): Promise<{ keys: Versioned<KeySettings>; settings: Versioned<Settings> }> {
   const rows = await database.select().from(settings)
   const stored = (id: string) => rows.find((row) => row.id === id) ?? { version: 1, body: {} }
-  const [keys, general] = [stored('keys'), stored('settings')]
+  const asDelivered = async <T>(id: string, schema: z.ZodType<T>): Promise<Versioned<T>> => {
+    const { version, body } = stored(id)
+    const parsed = schema.safeParse(body)
+    if (parsed.success) return { version, body: parsed.data }
+    const { path, message } = parsed.error.issues[0]!
+    await putAside(database, 'settings', id, body, `${path.map(String).join('.')}: ${message}`)
+    await database.delete(settings).where(eq(settings.id, id))
+    return { version, body: schema.parse({}) }
+  }
   return {
-    keys: { version: keys.version, body: keySettingsSchema.catch(keySettingsSchema.parse({})).parse(keys.body) },
-    settings: {
-      version: general.version,
-      body: settingsSchema.catch(settingsSchema.parse({})).parse(general.body),
-    },
+    keys: await asDelivered('keys', keySettingsSchema),
+    settings: await asDelivered('settings', settingsSchema),
   }
 }
 

@@ -69,6 +69,6 @@ export async function putAside(
   body: unknown,
   because: string,
 ): Promise<void> {
-  await database.insert(setAside).values({ origin, key, body, because, atMs: Date.now() })
+  await database.insert(setAside).values({ origin, key, body: body ?? {}, because, atMs: Date.now() })
   console.warn(`${origin} ${key} was set aside: ${because}`)
 }

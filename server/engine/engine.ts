@@ -2,13 +2,14 @@ import { resolve } from 'node:path'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import { StoreError } from '../database/lockStore'
 import { openDatabase } from '../database/openDatabase'
-import type { OpenDatabase } from '../database/openDatabase'
+import type { Beginning, OpenDatabase } from '../database/openDatabase'
 import { finishEdit } from '../database/finishEdit'
 import { readMigrations } from '../database/readMigrations'
 import { writeRuns } from '../database/runTable'
-import { seed } from '../database/seed'
+import { demoContent, seed } from '../database/content'
 import { upgradeStore } from '../database/upgrades'
 import { steadyClock } from './clock'
+import { CopyKeeper } from './copyKeeper'
 import { KeyDesk } from './keyDesk'
 import { LiveFeed } from './liveFeed'
 import { newId } from './newId'
@@ -33,9 +34,9 @@ export async function openEngine(
   folder: string,
   address: string,
   migrations: readonly MigrationMeta[],
-  options: { fresh?: boolean } = {},
+  beginning: Beginning = 'as-left',
 ): Promise<Engine> {
-  const opened = await openDatabase(folder, address, migrations, options)
+  const opened = await openDatabase(folder, address, migrations, beginning)
   try {
     return await startEngine(opened)
   } catch (error) {
@@ -49,7 +50,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   const { database } = opened
   await upgradeStore(database)
   await finishEdit(database)
-  await seed(database, Date.now())
+  await seed(database, demoContent, Date.now())
   const feed = new LiveFeed(newId())
   const store = await Store.open(database, feed, steadyClock())
   const driver = new RunDriver(store)
@@ -59,12 +60,14 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   keyDesk.warmUp()
   await writeRuns(database, [], [])
   const retention = new Retention(store)
+  const copies = opened.copiesIn === undefined ? undefined : new CopyKeeper(store, opened.copiesIn)
   const halt = async () => {
     feed.close()
     driver.close()
     keyDesk.close()
     retention.close()
     await store.idle()
+    await copies?.close()
   }
   return {
     folder: opened.folder,
@@ -84,11 +87,16 @@ let engine: Promise<Engine> | undefined
 
 /** The engine of this server, opened at first use. */
 export function useEngine(): Promise<Engine> {
-  const { KEEN_DATA = '.data', KEEN_FRESH, PORT = '4173' } = process.env
+  const { KEEN_DATA = '.data', KEEN_BEGIN, KEEN_FRESH, PORT = '4173' } = process.env
   if (KEEN_DATA.trim() === '')
     engine ??= Promise.reject(new StoreError('KEEN_DATA is empty. Give it a folder, or leave it out for .data.'))
   engine ??= readMigrations().then((migrations) =>
-    openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, migrations, { fresh: KEEN_FRESH === '1' }),
+    openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, migrations, beginningOf(KEEN_BEGIN, KEEN_FRESH)),
   )
   return engine
+}
+
+function beginningOf(wanted: string | undefined, fresh: string | undefined): Beginning {
+  if (wanted === 'restore' || wanted === 'rescue' || wanted === 'fresh') return wanted
+  return fresh === '1' ? 'fresh' : 'as-left'
 }

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { writeBench } from '../../core/bench'
 import { leverDraftSchema } from '../../core/levers'
@@ -206,4 +207,40 @@ test('a row that cannot be read is set aside and told, and the rest is there', a
   const [odd] = await listSetAside(opened.database)
   expect([odd!.origin, odd!.key]).toEqual(['levers', 'lever-3'])
   expect(odd!.because).toContain('steps')
+})
+
+test('a bench that does not fit together, or has something odd in it, is mended at the start and told', async () => {
+  const { bench } = engine.store
+  await opened.database.execute(
+    sql`update bench_parts set body = (body::jsonb || '["w-gone"]')::json where part = 'stack'`,
+  )
+  await opened.database.execute(
+    sql`update bench_parts
+      set body = (body::jsonb || '{"odd":{"id":"odd","name":"","kind":"other","controls":{}}}')::json
+      where part = 'devices'`,
+  )
+  await opened.database.execute(
+    sql`update bench_parts set body = (body::jsonb || '{"sub":{"kind":"thing"}}')::json where part = 'folder:/home/watch'`,
+  )
+  const change = JSON.stringify({ changes: [{ change: { kind: 'window.raise', windowId: 'w-gone' } }] })
+  await opened.database.execute(
+    sql`insert into log_entries (seq, source, at_ms, version, body, shape) values (900, 'hand', 0, 900, ${change}::json, 2)`,
+  )
+  await restart()
+  const told = (await listSetAside(opened.database)).filter(({ origin }) => origin === 'bench')
+  expect(told.map(({ key }) => key)).toEqual(['devices odd', 'folder:/home/watch sub', 'stack w-gone', 'log 900'])
+  expect(engine.store.bench).toEqual(bench)
+  // It is stored as it was mended, so that the next start finds nothing.
+  await restart()
+  expect((await listSetAside(opened.database)).filter(({ origin }) => origin === 'bench')).toHaveLength(4)
+  expect([engine.store.bench, engine.store.benchVersion]).toEqual([bench, 900])
+})
+
+test('settings that cannot be read are told, and those as delivered hold', async () => {
+  await opened.database.execute(sql`insert into settings (id, version, body) values ('keys', 3, '{"keyboard":"odd"}')
+    on conflict (id) do update set body = excluded.body`)
+  await restart()
+  expect(engine.store.book.keys.body.keyboard).toBe('iso-full')
+  const [odd] = (await listSetAside(opened.database)).filter(({ origin }) => origin === 'settings')
+  expect([odd!.key, odd!.because]).toEqual(['keys', expect.stringContaining('keyboard')])
 })

@@ -5,7 +5,7 @@ import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from '../../server/database/openDatabase'
 import type { Database, OpenDatabase } from '../../server/database/openDatabase'
 import * as schema from '../../server/database/schema'
-import { seed } from '../../server/database/seed'
+import { demoContent, seed } from '../../server/database/content'
 
 const migrations = readMigrationFiles({
   migrationsFolder: new URL('../../database/migrations', import.meta.url).pathname,
@@ -24,7 +24,7 @@ let template: Promise<Blob> | undefined
 
 async function makeTemplate(): Promise<Blob> {
   const { engine, database } = await memoryDatabase()
-  await seed(database, Date.now())
+  await seed(database, demoContent, Date.now())
   const dumped = await engine.dumpDataDir('none')
   await engine.close()
   return dumped

@@ -121,8 +121,12 @@ const fault = defineChange({
 const put = defineChange({
   kind: 'device.put',
   fields: { device: deviceSchema },
-  apply: (state, { device }) =>
-    succeed(sameValue(own(state.devices, device.id), device) ? state : withDevices(state, device)),
+  // Which of its kind is the default is not said by describing another one.
+  apply(state, { device: { isDefault, ...device } }) {
+    const other = chosen(state, device.kind)
+    const put: Device = isDefault && (!other || other.id === device.id) ? { ...device, isDefault } : device
+    return succeed(sameValue(own(state.devices, device.id), put) ? state : withDevices(state, put))
+  },
   invert(before, { device }) {
     const known = own(before.devices, device.id)
     return known ? { kind: 'device.put', device: known } : { kind: 'device.remove', deviceId: device.id }

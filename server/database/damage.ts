@@ -1,0 +1,90 @@
+import { sql } from 'drizzle-orm'
+import type { Database } from './openDatabase'
+
+/** A table that cannot be read, with what the database says of it. */
+export interface Damage {
+  readonly table: string
+  readonly because: string
+}
+
+/** What has to be readable before anything is pulled: all of these tables, and the latest of those that only grow. */
+const whole = [
+  ...['frames', 'levers', 'named_values', 'settings', 'icons', 'entry_files', 'recordings'],
+  ...['bench_head', 'pending_edits', 'set_aside'],
+].map((table) => ({ table, key: 'id' }))
+const growing = [
+  { table: 'log_entries', order: 'seq' },
+  { table: 'runs', order: 'seq' },
+  { table: 'revisions', order: 'id' },
+  { table: 'revision_parts', order: 'act' },
+  { table: 'lever_days', order: 'day' },
+]
+const LATEST = 300
+
+/**
+ * Reads what the engine needs, to the last field, and tries to write where it writes with each pull. Damage shows here
+ * and not at the first key.
+ */
+export async function findDamage(database: Database): Promise<Damage[]> {
+  const damage: Damage[] = []
+  const attempt = async (table: string, work: () => Promise<unknown>) => {
+    try {
+      await work()
+    } catch (error) {
+      if (!damage.some((entry) => entry.table === table)) damage.push({ table, because: reasonOf(error) })
+    }
+  }
+  for (const { table, key } of [...whole, { table: 'bench_parts', key: 'part' }])
+    await attempt(table, () => readBothWays(database, table, key))
+  for (const { table, order } of growing) {
+    const [name, by] = [sql.identifier(table), sql.identifier(order)]
+    await attempt(table, () =>
+      database.execute(
+        sql`select sum(length(t::text)) from (select * from ${name} order by ${by} desc limit ${LATEST}) t`,
+      ),
+    )
+  }
+  await attempt('log_entries', () =>
+    database.execute(sql`select sum(length(t::text)) from log_entries t
+    where version > coalesce((select version from bench_head), 0)`),
+  )
+  for (const table of ['runs', 'log_entries', 'lever_days', 'revisions'])
+    await attempt(table, () => tryWriting(database, table))
+  return damage
+}
+
+/** Row after row, and by its index: of a file that was cut short the rows are gone, and the index still has them. */
+async function readBothWays(database: Database, table: string, key: string): Promise<void> {
+  const [name, by] = [sql.identifier(table), sql.identifier(key)]
+  await database.execute(sql`select sum(length(t::text)) from ${name} t`)
+  await database.transaction(async (transaction) => {
+    for (const way of ['seqscan', 'bitmapscan', 'indexonlyscan', 'sort'])
+      await transaction.execute(sql.raw(`set local enable_${way} = off`))
+    await transaction.execute(
+      sql`select sum(length(s.body)) from (select t::text as body from ${name} t order by ${by}) s`,
+    )
+  })
+}
+
+class Undone extends Error {}
+
+/** Writes the last row of a table again, and takes that back. */
+async function tryWriting(database: Database, table: string): Promise<void> {
+  const name = sql.identifier(table)
+  try {
+    await database.transaction(async (transaction) => {
+      await transaction.execute(sql`create temporary table kept on commit drop as select * from ${name} limit 1`)
+      await transaction.execute(sql`delete from ${name} where ctid in (select ctid from ${name} limit 1)`)
+      await transaction.execute(sql`insert into ${name} select * from kept`)
+      throw new Undone()
+    })
+  } catch (error) {
+    if (!(error instanceof Undone)) throw error
+  }
+}
+
+/** What the database says itself, without the statement around it. */
+export function reasonOf(error: unknown): string {
+  const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error
+  return cause instanceof Error ? cause.message.split('\n')[0]! : String(cause)
+}
