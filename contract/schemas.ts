@@ -139,10 +139,10 @@ export const variantsBodySchema = z.object({
   rows: z
     .array(
       z.object({
-        name: z.string(),
+        name: z.string().max(4096),
         chord: z.string().max(80).default(''),
         icon: iconSchema.nullish(),
-        cells: z.record(z.string(), z.string().max(4096)),
+        cells: z.record(z.string().max(8192), z.string().max(4096)),
       }),
     )
     .min(1, 'Add a row for each variant.')
@@ -152,8 +152,8 @@ export const variantsBodySchema = z.object({
 /** A part of a variant that shall follow its pattern again: a field, or one argument. */
 export const followBodySchema = z.object({
   version: z.number().int().positive(),
-  field: z.string().optional(),
-  arg: z.object({ stepId: idSchema, key: z.string() }).optional(),
+  field: z.string().max(80).optional(),
+  arg: z.object({ stepId: idSchema, key: z.string().max(8192) }).optional(),
 })
 
 /** An uploaded icon: the bytes of an SVG or PNG file, in base64. */
@@ -162,8 +162,10 @@ export const uploadBodySchema = z.object({
   base64: z.base64().max(400_000, 'An icon has at most 256 KiB.'),
 })
 
+/** What is larger than a Desktop Entry may be is told file by file, not here. */
+const MOST_BASE64 = 24 * 1024 * 1024
 const entryFilesSchema = z
-  .array(z.object({ name: z.string().min(1).max(400), base64: z.base64() }))
+  .array(z.object({ name: z.string().min(1).max(400), base64: z.base64().max(MOST_BASE64) }))
   .min(1, 'Choose at least one file.')
   .max(1000, 'At most 1,000 files at once.')
 
@@ -173,7 +175,7 @@ export const importBodySchema = z.object({
   locale: z.string().max(40).default('en'),
   desktop: z.string().max(60).default(''),
   /** Names of files that would be skipped and shall be taken all the same. */
-  forced: z.array(z.string()).default([]),
+  forced: z.array(z.string().max(400)).max(1000).default([]),
 })
 
 export const importItemSchema = z.object({

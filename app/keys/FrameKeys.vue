@@ -66,13 +66,12 @@ const times = [
         tabindex="0"
         aria-label="Frames"
         @keydown.down.prevent="
-          frameId =
-            mirror.frames[
-              Math.min(mirror.frames.length - 1, mirror.frames.findIndex((entry) => entry.id === frameId) + 1)
-            ]!.id
+          frameId = mirror.frames.at(
+            Math.min(mirror.frames.length - 1, mirror.frames.findIndex((entry) => entry.id === frameId) + 1),
+          )!.id
         "
         @keydown.up.prevent="
-          frameId = mirror.frames[Math.max(0, mirror.frames.findIndex((entry) => entry.id === frameId) - 1)]!.id
+          frameId = mirror.frames.at(Math.max(0, mirror.frames.findIndex((entry) => entry.id === frameId) - 1))!.id
         "
       >
         <div

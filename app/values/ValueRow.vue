@@ -96,7 +96,9 @@ async function remove(): Promise<void> {
     <p v-if="refused || own(table.broken, value.name)" class="fault" role="alert">
       {{ refused || own(table.broken, value.name)!.message }}
     </p>
-    <p v-else-if="table.values[value.name] !== value.text" class="soft now">now {{ table.values[value.name] }}</p>
+    <p v-else-if="own(table.values, value.name) !== value.text" class="soft now">
+      now {{ own(table.values, value.name) }}
+    </p>
   </div>
 </template>
 

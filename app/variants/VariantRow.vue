@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { describeClash } from '~~/core/clash'
 import type { Clash } from '~~/core/clash'
 import type { VariantColumn } from '~~/core/variants'
@@ -47,13 +48,13 @@ function setCell(column: VariantColumn, text: string): void {
     <td v-for="column in columns" :key="column.id">
       <label v-if="column.kind === 'present'" class="present"
         ><ElCheckbox
-          :model-value="(row.cells[column.id] ?? column.pattern) !== ''"
+          :model-value="(own(row.cells, column.id) ?? column.pattern) !== ''"
           :aria-label="`${column.key} in row ${place}`"
           @update:model-value="setCell(column, $event ? column.pattern : '')"
       /></label>
       <ChoiceSelect
         v-else-if="column.choices"
-        :model-value="row.cells[column.id] ?? column.pattern"
+        :model-value="own(row.cells, column.id) ?? column.pattern"
         filterable
         allow-create
         :label="`${column.key} of row ${place}`"
@@ -62,7 +63,7 @@ function setCell(column: VariantColumn, text: string): void {
       />
       <ElInput
         v-else
-        :model-value="row.cells[column.id] ?? column.pattern"
+        :model-value="own(row.cells, column.id) ?? column.pattern"
         class="mono"
         :aria-label="`${column.key} of row ${place}`"
         @update:model-value="setCell(column, $event)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { countOf } from '~~/core/names'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRefs } from 'vue'
@@ -92,7 +93,9 @@ function giveChords(): void {
 }
 
 function takeRows(read: readonly Partial<DraftRow>[]): void {
-  const used = columns.value.filter(({ id }) => read.some((row) => row.cells?.[id] !== undefined)).map(({ id }) => id)
+  const used = columns.value
+    .filter(({ id }) => read.some((row) => own(row.cells ?? {}, id) !== undefined))
+    .map(({ id }) => id)
   shownIds.value = [...new Set([...shownIds.value, ...used])]
   for (const row of read) add(row)
   nameRows(false)

@@ -77,7 +77,7 @@ export function readCsv(text: string, columns: readonly VariantColumn[]): CsvRea
           `Line ${line}: “${cell(column.id)}” under ${columnHead(column, columns)} is neither yes nor no. ` +
             'Write yes, on, x or 1, or no, off, 0 or nothing.',
         )
-      else row.cells[column.id] = value
+      else row.cells = { ...row.cells, [column.id]: value }
     }
     return row
   })

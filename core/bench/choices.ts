@@ -1,3 +1,4 @@
+import { own } from '../result'
 import type { ArgumentRules, Positional, ProgramOption, ValueSource, WindowPart } from '../command'
 import { expandVariables } from '../command'
 import { namesIn } from './files'
@@ -31,7 +32,7 @@ export function choicesOf(
 function fromSource(source: ValueSource, program: Program, state: BenchState): ValueChoice[] {
   switch (source.kind) {
     case 'reported':
-      return (program.reports?.[source.list] ?? []).map(({ id, name }) => ({ value: id, name, detail: id }))
+      return (own(program.reports ?? {}, source.list) ?? []).map(({ id, name }) => ({ value: id, name, detail: id }))
     case 'folders':
       return entriesBelow(source.below, state).flatMap(({ name, path, node }) =>
         node.kind === 'folder' ? [{ value: name, name: node.label ?? name, detail: path }] : [],

@@ -30,6 +30,7 @@ export { DEVICE_KINDS, deviceKindSchema } from './schema'
 export type { DeviceKind } from './schema'
 export {
   chordTextSchema,
+  controlIdSchema,
   controlSchema,
   controlValueSchema,
   deviceFaultSchema,

@@ -18,12 +18,13 @@ export function mendBench(state: BenchState): { readonly state: BenchState; read
   const faults: BenchFault[] = []
   const tell = (part: BenchFault['part'], key: string, because: string) => faults.push({ part, key, because })
   const programs = underOwnIds('programs', state.programs, tell)
-  const windows = { ...underOwnIds('windows', state.windows, tell) }
-  for (const { id, programId } of Object.values(windows)) {
-    if (own(programs, programId)) continue
-    tell('windows', id, `Its program ${programId} is not on the bench, so it is closed.`)
-    delete windows[id]
-  }
+  const windows = Object.fromEntries(
+    Object.entries(underOwnIds('windows', state.windows, tell)).filter(([id, { programId }]) => {
+      const isOfProgram = own(programs, programId) !== undefined
+      if (!isOfProgram) tell('windows', id, `Its program ${programId} is not on the bench, so it is closed.`)
+      return isOfProgram
+    }),
+  )
   const stack = state.stack.filter((id, i) => {
     if (state.stack.indexOf(id) !== i) tell('stack', id, 'It stood there twice.')
     else if (own(windows, id)) return true

@@ -17,6 +17,12 @@ export const chordTextSchema = z
   })
   .meta({ description: 'A chord: modifiers and one key, e.g. `Ctrl+Alt+M`.' })
 
+/** A name or a word, a sentence or a path, and what stands on screen: so long each may be, in UTF-16 units. */
+const shortText = z.string().max(400, 'At most 400 letters.')
+const longText = z.string().max(4096, 'At most 4,096 letters.')
+/** Texts into which values were put are no longer than 65,536 letters; a title may have several. */
+const shownText = z.string().max(200_000, 'At most 200,000 letters.')
+
 export const idSchema = z
   .string()
   .min(1)
@@ -39,56 +45,58 @@ const versionSchema = z.number().int().positive().optional()
 export const programSchema = z.object({
   id: idSchema,
   version: versionSchema,
-  name: z.string().min(1),
+  name: shortText.min(1),
   executable: pathSchema.refine((path) => path !== '/', 'Give the whole path of the file that starts it.'),
-  categories: z.array(z.string()),
+  categories: z.array(shortText).max(1000, 'At most 1,000 categories.'),
   /** Name of an icon in the shipped set. */
-  icon: z.string(),
+  icon: longText,
   instances: z.enum(['single', 'multi']),
   /** What a single-instance program that already runs does with new arguments. */
   whenRunning: z.enum(['loads', 'comes-to-front']),
   /** What it can be given to open when no program is named. */
-  opens: z.array(z.enum(['folder', 'address'])),
+  opens: z.array(z.enum(['folder', 'address'])).max(2),
   /** Endings of the files it is given when no program is named, with their dot, in lower case. */
-  opensFiles: z.array(z.string()).optional(),
+  opensFiles: z.array(shortText).max(1000, 'At most 1,000 endings.').optional(),
   /** What it tells of itself when asked: its profiles, editions and the like, by the name of the list. */
-  reports: z.record(z.string(), z.array(z.object({ id: z.string().min(1), name: z.string() }))).optional(),
+  reports: z
+    .record(shortText, z.array(z.object({ id: shortText.min(1), name: shortText })).max(5000, 'At most 5,000 entries.'))
+    .optional(),
   /** Where its description comes from; absent for programs that were there from the beginning. */
   origin: z.enum(['described', 'imported']).optional(),
   arguments: argumentRulesSchema,
   /** What its Desktop Entry says beyond that, for a program that came from one. */
   entry: z
     .object({
-      icon: z.string(),
-      comment: z.string(),
+      icon: longText,
+      comment: longText,
       terminal: z.boolean(),
-      command: z.string(),
+      command: longText,
       fieldCode: z.enum(['f', 'F', 'u', 'U']).optional(),
-      tryExec: z.string().optional(),
+      tryExec: longText.optional(),
     })
     .optional(),
   /** The keys it answers itself while it is in front. */
-  claims: z.array(z.object({ chord: chordTextSchema, does: z.string() })),
+  claims: z.array(z.object({ chord: chordTextSchema, does: shortText })).max(1000, 'At most 1,000 keys.'),
 })
 
 export const windowModeSchema = z.enum(['normal', 'maximized', 'minimized', 'hidden'])
 
-export const documentSchema = z.object({ path: z.string(), role: z.string(), unsaved: z.boolean() })
+export const documentSchema = z.object({ path: shownText, role: shortText, unsaved: z.boolean() })
 
 /** What a window shows. */
 export const windowContentSchema = z.object({
-  profile: z.string().optional(),
-  edition: z.string().optional(),
-  dataset: z.string().optional(),
+  profile: shownText.optional(),
+  edition: shownText.optional(),
+  dataset: shownText.optional(),
   /** Loaded files, opened folder or addresses, in the order in which they were taken. */
-  documents: z.array(documentSchema),
+  documents: z.array(documentSchema).max(100_000),
   /** The path of the document in front, where the program shows one at a time, as in tabs; the last one when absent. */
-  active: z.string().optional(),
-  workingDirectory: z.string().optional(),
+  active: shownText.optional(),
+  workingDirectory: shownText.optional(),
   /** Values of the environment it was started with, as far as they were given. */
-  environment: z.record(z.string(), z.string()).optional(),
+  environment: z.record(shortText, shownText).optional(),
   /** Set on an error window: what the program says. */
-  error: z.string().optional(),
+  error: shownText.optional(),
 })
 
 export const windowSchema = z.object({
@@ -103,14 +111,17 @@ export const windowSchema = z.object({
 /** One with `sound` is heard when it comes. */
 export const messageSchema = z.object({
   id: idSchema,
-  text: z.string(),
+  text: shownText,
   atMs: z.number(),
   sound: z.boolean().optional(),
 })
 
 export const controlValueSchema = z
-  .union([z.boolean(), z.number(), z.string(), z.null()])
+  .union([z.boolean(), z.number(), shortText, z.null()])
   .meta({ description: '`null` is unknown.' })
+
+/** The name of a control in its device. */
+export const controlIdSchema = z.string().max(80)
 
 const controlName = z.string().trim().min(1, 'Give the control a name.').max(60)
 const stateWord = z.string().trim().min(1, 'Say it in a word.').max(40)
@@ -144,7 +155,7 @@ export const controlSchema = z
         .array(z.object({ id: idSchema, name: stateWord }))
         .min(2, 'A choice has at least two values.')
         .max(100),
-      value: z.string().nullable(),
+      value: shortText.nullable(),
       readOnly,
     }),
   ])
@@ -206,7 +217,7 @@ export const deviceSchema = z.object({
  */
 export const lampSchema = z.object({
   deviceId: marked(idSchema, { refers: 'device' }),
-  controlId: z.string().min(1).max(80),
+  controlId: controlIdSchema.min(1),
   litWhen: controlValueSchema.optional(),
   lit: stateWord.optional(),
   dark: stateWord.optional(),
@@ -215,7 +226,7 @@ export const lampSchema = z.object({
 /** One entry of the file system, as it is said of its path. */
 export const fileSchema = z.discriminatedUnion('kind', [
   /** `label` is what people call what is in it, where the name is only an identifier. */
-  z.object({ kind: z.literal('folder'), label: z.string().optional() }),
+  z.object({ kind: z.literal('folder'), label: shortText.optional() }),
   z.object({ kind: z.literal('file'), sizeBytes: z.number().int().nonnegative() }),
 ])
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { controlValueSchema, idSchema } from '../bench'
+import { controlIdSchema, controlValueSchema, idSchema } from '../bench'
 import { marked } from '../fields'
 
 /** Something that holds or does not hold on the bench, as data. */
@@ -30,13 +30,13 @@ export const conditionSchema: z.ZodType<Condition> = z
       z.object({
         kind: z.literal('control-is'),
         deviceId: deviceIdSchema,
-        controlId: z.string(),
+        controlId: controlIdSchema,
         value: controlValueSchema,
       }),
       z.object({
         kind: z.literal('lamp-is'),
         deviceId: deviceIdSchema,
-        controlId: z.string(),
+        controlId: controlIdSchema,
         state: z.enum(['lit', 'dark', 'unknown']),
       }),
       z.object({ kind: z.literal('time-of-day'), fromMinute: minuteSchema, toMinute: minuteSchema }),

@@ -9,7 +9,7 @@ import type { DesktopEntry, EntryAction, ExecLine } from './readEntry'
 
 /**
  * What the standard lets be as long as it likes and a lever cannot hold, each with its line. Issues: `name-long`,
- * `argument-long`, `arguments-many`, `path-long`, `variable-long`.
+ * `argument-long`, `arguments-many`, `path-long`, `variable-long`, `text-long`.
  */
 export function tooLong(entry: DesktopEntry, file: EntryFile, locale: string): Issue[] {
   const group = file[0]!
@@ -24,9 +24,16 @@ export function tooLong(entry: DesktopEntry, file: EntryFile, locale: string): I
   }
   const name = nameProblem(entry.name)
   const path = entry.path === undefined ? undefined : textProblem('The folder', entry.path)
+  const others = (['Comment', 'Icon', 'TryExec'] as const).flatMap((key) => {
+    const text = { Comment: entry.comment, Icon: entry.icon, TryExec: entry.tryExec ?? '' }[key]
+    const problem = textProblem('The text', text)
+    return problem ? [told(key, 'text-long', problem)] : []
+  })
   return [
     ...(name ? [told('Name', 'name-long', name)] : []),
     ...(path ? [told('Path', 'path-long', path)] : []),
+    ...others,
+    ...categoryProblems(entry).map((message) => told('Categories', 'text-long', message)),
     ...execProblems(entry.exec).map(({ code, message }) => told('Exec', code, message)),
     ...(entry.url !== undefined && textProblem('The address', entry.url)
       ? [told('URL', 'path-long', textProblem('The address', entry.url)!)]
@@ -37,6 +44,16 @@ export function tooLong(entry: DesktopEntry, file: EntryFile, locale: string): I
 /** Why an action cannot be a lever, as a sentence. */
 export function actionProblem(entry: DesktopEntry, action: EntryAction): string | undefined {
   return nameProblem(`${entry.name}: ${action.name}`) ?? execProblems(action.exec)[0]?.message
+}
+
+const LONGEST_CATEGORY = 300
+const MOST_CATEGORIES = 1000
+
+function categoryProblems({ categories }: DesktopEntry): string[] {
+  if (categories.length > MOST_CATEGORIES)
+    return [`It has ${countOf(categories.length, 'category', 'categories')}, and may have ${MOST_CATEGORIES}.`]
+  const long = categories.find((category) => category.length > LONGEST_CATEGORY)
+  return long === undefined ? [] : [`“${long.slice(0, 30)}…” has more than ${LONGEST_CATEGORY} letters. Shorten it.`]
 }
 
 function nameProblem(name: string): string | undefined {

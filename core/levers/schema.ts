@@ -49,6 +49,7 @@ const sequenceTextSchema = z
 /** A key by its W3C code, modifiers included. */
 export const keyCodeSchema = z
   .string()
+  .max(40)
   .refine((code) => keyOfCode(code) !== undefined || modifierOfCode(code) !== undefined, 'Choose a key.')
 
 const timeSchema = z.number().int().min(20, 'At least 20 ms.').max(5000, 'At most 5 seconds.')
@@ -60,7 +61,10 @@ const repeatSchema = z.number().int().min(30, 'At least 30 ms.').max(5000, 'At m
 const keyboardSchema = marked(idSchema, { refers: 'device' })
 
 /** A key that acts as a modifier. */
-const modifierCodeSchema = z.string().refine((code) => modifierOfCode(code) !== undefined, 'Choose a modifier.')
+const modifierCodeSchema = z
+  .string()
+  .max(40)
+  .refine((code) => modifierOfCode(code) !== undefined, 'Choose a modifier.')
 
 const bound = {
   id: idSchema,
@@ -178,7 +182,7 @@ export const keyRuleSchema = z.discriminatedUnion('kind', [
     holdMs: timeSchema.optional(),
     nested: z.boolean().optional(),
     hold: z.discriminatedUnion('kind', [
-      z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1) }),
+      z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1).max(MODIFIERS.length) }),
       z.object({ kind: z.literal('layer') }),
     ]),
   }),
@@ -229,6 +233,7 @@ export const interlockSchema = z.object({
 export const keySettingsSchema = z.object({
   keyboard: z
     .string()
+    .max(40)
     .refine((id) => KEYBOARDS.some((keyboard) => keyboard.id === id), 'Choose a keyboard.')
     .default('iso-full'),
   legends: z.enum(LEGEND_IDS).default('us'),
@@ -285,7 +290,13 @@ export const iconSchema = z.discriminatedUnion('kind', [
     colour: colourSchema,
   }),
   z.object({ kind: z.literal('program'), colour: colourSchema }),
-  z.object({ kind: z.literal('upload'), id: z.string().regex(/^[0-9a-f]{64}$/) }),
+  z.object({
+    kind: z.literal('upload'),
+    id: z
+      .string()
+      .max(64)
+      .regex(/^[0-9a-f]{64}$/),
+  }),
 ])
 
 /** So many steps and so deep as can be written, run and read. */
@@ -301,7 +312,11 @@ const fields = {
   name: nameSchema,
   /** Short typed words that find the lever in the launcher. */
   aliases: z.array(z.string().trim().min(1).max(40)).max(20),
-  steps: z.array(stepSchema).min(1, 'A lever needs at least one step.').superRefine(checkSize),
+  steps: z
+    .array(stepSchema)
+    .min(1, 'A lever needs at least one step.')
+    .max(MOST_STEPS, 'A lever has at most 10,000 steps.')
+    .superRefine(checkSize),
   triggers: z.array(triggerSchema).max(20),
   scope: scopeSchema,
   enabled: z.boolean(),
@@ -320,6 +335,7 @@ const fields = {
       action: z.string().max(200).optional(),
       file: z
         .string()
+        .max(64)
         .regex(/^[0-9a-f]{64}$/, 'The SHA-256 of a text, in hexadecimal.')
         .optional(),
       locale: z.string().max(40).optional(),

@@ -20,7 +20,7 @@ export function programNames(ids: readonly string[], names: Names): string {
 }
 
 export function frameName(id: string, names: Names): string {
-  return names.frames?.[id] ?? `the frame “${id}”`
+  return own(names.frames ?? {}, id) ?? `the frame “${id}”`
 }
 
 /** The first three of a list of texts, and how many more there are. */

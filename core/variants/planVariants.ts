@@ -151,7 +151,7 @@ export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
         issues.push({ code: 'column-unknown', message: `The pattern has no part “${id}”.`, at: at(`cells.${id}`) })
     const triggers = triggersOf(row, i, chords, issues)
     const args = columns.flatMap((column) => {
-      const cell = row.cells[column.id]
+      const cell = own(row.cells, column.id)
       const text = cell === undefined ? undefined : editOf(column, cell)
       return text === undefined ? [] : [{ stepId: column.stepId, key: column.key, text }]
     })

@@ -4,14 +4,21 @@ import type { Failure, Result } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
 import { admits, deviceKindWords, valueInWords } from '../controls'
 import { benchIssue } from '../issues'
-import { controlValueSchema, deviceFaultSchema, deviceKindSchema, deviceSchema, idSchema } from '../schema'
+import {
+  controlIdSchema,
+  controlValueSchema,
+  deviceFaultSchema,
+  deviceKindSchema,
+  deviceSchema,
+  idSchema,
+} from '../schema'
 import type { BenchState, Control, Device } from '../schema'
 import { defineChange, wasThere } from './defineChange'
 
 /** What a device that refuses says is an issue; one that ignores orders takes the change, and stays as it is. */
 const set = defineChange({
   kind: 'device.set',
-  fields: { deviceId: idSchema, controlId: z.string(), value: controlValueSchema },
+  fields: { deviceId: idSchema, controlId: controlIdSchema, value: controlValueSchema },
   apply(state, { deviceId, controlId, value }) {
     const device = own(state.devices, deviceId)
     if (!device) return deviceMissing(deviceId)

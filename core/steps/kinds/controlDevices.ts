@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   applyChange,
   benchIssue,
+  controlIdSchema,
   controlValueSchema,
   defaultDevice,
   deviceKindSchema,
@@ -67,7 +68,7 @@ export const controlDevices = defineStep({
   help: 'Mute, power, plan, brightness: set, the other way, the next, up or down.',
   nature: 'device',
   isState: true,
-  fields: { target: targetSchema, controlId: z.string().min(1, 'Choose a control.'), to: wayOfChangeSchema },
+  fields: { target: targetSchema, controlId: controlIdSchema.min(1, 'Choose a control.'), to: wayOfChangeSchema },
   fresh: {
     target: { kind: 'devices', deviceIds: [] },
     controlId: '',
