@@ -2,7 +2,7 @@ export { decodeEntryFile, LARGEST_FILE_BYTES, parseEntryFile } from './entryFile
 export type { EntryFile, EntryGroup, EntryLine } from './entryFile'
 export { exportEntries, exportInSteps } from './exportEntries'
 export type { EntryExport, ExportSources, UnsaidOfLever } from './exportEntries'
-export { planImport } from './planImport'
+export { planImport, planImportInSteps } from './planImport'
 export type { ImportFile, ImportInput, ImportItem, PlannedLever } from './planImport'
 export { readEntry } from './readEntry'
 export type { DesktopEntry, EntryAction, ExecLine } from './readEntry'

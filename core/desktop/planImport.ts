@@ -64,28 +64,37 @@ interface Known extends ImportInput {
 
 /** What importing files would create, change and skip, and why. Nothing is altered. */
 export function planImport(input: ImportInput): ImportItem[] {
+  const work = planImportInSteps(input)
+  for (;;) {
+    const step = work.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same, stopping after each file, so that whoever calls can let others through. */
+export function* planImportInSteps(input: ImportInput): Generator<void, ImportItem[]> {
   const taken = new Map<string, string>()
   const byOrigin = new Map<string, Lever>()
   const key = ({ entry, action }: { entry: string; action?: string }) => JSON.stringify([entry, action])
   for (const lever of input.levers)
     if (lever.origin && !byOrigin.has(key(lever.origin))) byOrigin.set(key(lever.origin), lever)
   const known: Known = { ...input, leverOf: (origin) => byOrigin.get(key(origin)) }
-  return input.files.map((file) => {
+  const items: ImportItem[] = []
+  for (const file of input.files) {
+    yield
     const item = planFile(file, known)
     const id = safeId(idOf(file.name))
     const earlier = taken.get(id)
-    if (earlier !== undefined && item.fate !== 'fault')
-      return {
-        ...item,
-        fate: 'skip',
-        canForce: false,
-        program: undefined,
-        levers: [],
-        reasons: [`${earlier} has the same identifier “${id}” and comes first.`],
-      }
-    taken.set(id, file.name)
-    return item
-  })
+    if (earlier === undefined || item.fate === 'fault') {
+      taken.set(id, file.name)
+      items.push(item)
+      continue
+    }
+    const { program: _program, ...rest } = item
+    const reasons = [`${earlier} has the same identifier “${id}” and comes first.`]
+    items.push({ ...rest, fate: 'skip', canForce: false, levers: [], reasons })
+  }
+  return items
 }
 
 function planFile(file: ImportFile, input: Known): ImportItem {

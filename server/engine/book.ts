@@ -59,12 +59,16 @@ export class Book implements BookState {
 
   /** By their places. */
   get allFrames(): readonly Frame[] {
-    return (this.inOrder.frames ??= [...this.frames.values()].sort((a, b) => a.position - b.position))
+    return (this.inOrder.frames ??= [...this.frames.values()].sort(
+      (a, b) => a.position - b.position || byText(a.id, b.id),
+    ))
   }
 
   /** By their names. */
   get allValues(): readonly NamedValue[] {
-    return (this.inOrder.values ??= [...this.values.values()].sort((a, b) => (a.name < b.name ? -1 : 1)))
+    return (this.inOrder.values ??= [...this.values.values()].sort(
+      (a, b) => byText(a.name, b.name) || byText(a.id, b.id),
+    ))
   }
 
   /** Goes up with every edit; what was computed from the book holds as long as it stays. */
@@ -146,4 +150,8 @@ function take<T extends { id: string; version?: number }>(
 
 function byId<T extends { id: string }>(rows: T[]): Map<string, T> {
   return new Map(rows.map((row) => [row.id, row]))
+}
+
+function byText(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0
 }

@@ -14,6 +14,8 @@ export interface BookState {
   readonly values: ReadonlyMap<string, NamedValue>
   readonly keys: Versioned<KeySettings>
   readonly settings: Versioned<Settings>
+  /** Goes up with every edit. */
+  readonly revision: number
 }
 
 /** An edit ready to be made: what the history calls it, what it alters, and what to answer. */

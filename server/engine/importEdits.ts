@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto'
 import type { ImportBody } from '../../contract'
 import type { BenchState } from '../../core/bench'
-import { decodeEntryFile, exportEntries, planImport } from '../../core/desktop'
+import { decodeEntryFile, exportEntries, planImportInSteps } from '../../core/desktop'
 import type { ImportItem } from '../../core/desktop'
 import { tableFor, withoutNothing } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import { readEntryFiles } from '../database/entryFileTable'
+import { atOnce } from '../database/rows'
 import type { Queries } from '../database/openDatabase'
 import type { RevisionEntry } from '../database/schema'
 import { edited, nextPlate } from './bookState'
@@ -44,13 +45,18 @@ function filesOf(body: ImportBody): { name: string; bytes: Uint8Array }[] {
 }
 
 /** What the files would come to; `kept` are the texts of files that were imported before. */
-export function planEntries(body: ImportBody, kept: KeptTexts, state: BookState, bench: BenchState): ImportItem[] {
+export function planEntries(
+  body: ImportBody,
+  kept: KeptTexts,
+  state: BookState,
+  bench: BenchState,
+): Generator<void, ImportItem[]> {
   const levers = [...state.levers.values()]
   const fileText = (id: string) => kept.get(id)
   const byEntry = new Map<string, Lever[]>()
   for (const lever of levers)
     if (lever.origin) byEntry.set(lever.origin.entry, [...(byEntry.get(lever.origin.entry) ?? []), lever])
-  return planImport({
+  return planImportInSteps({
     files: filesOf(body),
     locale: body.locale,
     desktop: body.desktop,
@@ -70,11 +76,22 @@ export function planEntries(body: ImportBody, kept: KeptTexts, state: BookState,
   })
 }
 
-/** Imports all that a preview shows as to be created or changed. Issue: `frame-missing`. */
-export function importEntries(body: ImportBody, kept: KeptTexts) {
+/** What an import comes to, with what it was planned against. */
+export interface PlannedImport {
+  readonly items: ImportItem[]
+  readonly revision: number
+  readonly bench: BenchState
+}
+
+/**
+ * Imports all that a preview shows as to be created or changed. It is planned before its turn, and again only where
+ * something else has changed since. Issue: `frame-missing`.
+ */
+export function importEntries(body: ImportBody, kept: KeptTexts, planned: PlannedImport) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<ImportItem[]>> => {
     if (!state.frames.has(body.frameId)) return fail(frameMissing(body.frameId, state.frames))
-    const items = planEntries(body, kept, state, bench)
+    const isStill = planned.revision === state.revision && planned.bench === bench
+    const items = isStill ? planned.items : atOnce(planEntries(body, kept, state, bench))
     const made = new Set<string>()
     const changes = items.flatMap((item) => (item.program ? setUp(renewed(item.program, bench), bench, made) : []))
     const first = nextPlate(state)

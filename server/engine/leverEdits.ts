@@ -272,6 +272,7 @@ export function createFrame(name: string) {
       name,
       on: true,
       position: Math.max(0, ...[...state.frames.values()].map((entry) => entry.position)) + 1,
+      version: 1,
     }
     return succeed({
       label: `Made the frame ${name}`,

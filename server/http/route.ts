@@ -26,7 +26,7 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
   return defineEventHandler(async (event) => {
     const body = endpoint.body ? check(endpoint.body, await readJson(event.node.req, endpoint.mostBytes)) : undefined
     const query = endpoint.query ? check(endpoint.query, getQuery(event)) : undefined
-    const id = decoded(getRouterParam(event, 'id') ?? '')
+    const id = idIn(event)
     const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)
     setResponseStatus(event, endpoint.status ?? 200)
     setResponseHeader(event, 'cache-control', 'no-store')
@@ -34,8 +34,9 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
   })
 }
 
-function decoded(raw: string): string {
-  const id = percentDecoded(raw)
+/** The parameter `:id` of the path, `''` where there is none; refused with 400 where it is no text. */
+export function idIn(event: H3Event): string {
+  const id = percentDecoded(getRouterParam(event, 'id') ?? '')
   const because = whyNoText(id)
   if (because) throw refuse(400, 'text-odd', 'id', because)
   return id

@@ -1,0 +1,233 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { mendBench, readBench } from '../../core/bench'
+import type { Device, Program, WrittenBench } from '../../core/bench'
+import type { Frame, Lever, NamedValue } from '../../core/levers'
+import { seededRandom } from '../../core/timing'
+import { endpoints, refusalSchema } from '../../contract'
+import type { Endpoint, EndpointName, RunSummary } from '../../contract'
+import { apiOf, draft } from '../support/api'
+import { mutate } from '../support/mutate'
+import { freshStore, startServer } from '../support/startServer'
+import type { RunningServer } from '../support/startServer'
+
+const REQUESTS = 10_000
+const SEED = Number(process.env.KEEN_SEED ?? 20_261_127)
+const LONGEST_MS = 1000
+
+let folder: string
+let server: RunningServer
+
+beforeAll(async () => {
+  folder = await freshStore()
+  server = await startServer(folder)
+}, 60_000)
+afterAll(() => server?.stop())
+
+/** What stands in a store, to the last field, but for what only counts. */
+interface Standing {
+  readonly levers: Lever[]
+  readonly bench: WrittenBench
+  readonly frames: Frame[]
+  readonly values: NamedValue[]
+  readonly rest: unknown
+}
+
+async function standing(): Promise<Standing> {
+  const call = apiOf(server.url)
+  const get = async <T>(path: string) => (await call<T>('GET', path)).body
+  // Keys, runs and the number of the last event are told only since the server began.
+  const { keys: _keys, runs: _runs, sequence: _sequence, ...rest } = await get<Record<string, unknown>>('/api/state')
+  return {
+    levers: await get<Lever[]>('/api/levers'),
+    bench: (await get<{ state: WrittenBench }>('/api/bench')).state,
+    frames: await get<Frame[]>('/api/frames'),
+    values: await get<NamedValue[]>('/api/values'),
+    rest,
+  }
+}
+
+/** Bodies that are as they should be, for what stands; the mutations begin with them. */
+function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<EndpointName, unknown>> {
+  const lever = levers[levers.length >> 1]!
+  const frame = frames[0]!
+  const [program] = Object.values(bench.programs) as Program[]
+  const [device] = Object.values(bench.devices) as Device[]
+  const value = values[0]
+  const { id: _id, plate: _plate, variant: _variant, ...patch } = lever
+  const window = Object.values(bench.windows)[0]
+  return {
+    createLever: draft({
+      triggers: [
+        { id: 't', kind: 'chord', chord: 'Ctrl+Alt+J' },
+        { id: 'u', kind: 'word', word: ';plan', endings: ['space'] },
+        { id: 'v', kind: 'together', keys: ['KeyJ', 'KeyK'], windowMs: 60 },
+      ],
+      aliases: ['plan'],
+      scope: { kind: 'only', programIds: ['atlas-room'] },
+      interlock: { condition: { kind: 'program-runs', programId: 'atlas-room' }, otherwise: { kind: 'ask' } },
+      steps: [
+        { id: 'a', kind: 'message.show', text: 'Night of ${series}' },
+        { id: 'b', kind: 'place.open', places: ['${logs}'] },
+        {
+          id: 'c',
+          kind: 'device.control',
+          target: { kind: 'devices', deviceIds: [device!.id] },
+          controlId: 'on',
+          to: { kind: 'toggle' },
+        },
+      ],
+    }),
+    editLever: patch,
+    pullLever: { source: 'api' },
+    openPlace: { programId: program!.id },
+    answerRun: { choice: 'go-on' },
+    changeBench: {
+      changes: [
+        { kind: 'window.raise', windowId: window?.id ?? 'w' },
+        { kind: 'device.put', device },
+        { kind: 'program.put', program },
+        { kind: 'file.put', path: '/home/watch/mutated', file: { kind: 'folder' } },
+      ],
+    },
+    pressKeys: {
+      source: 'tab-a',
+      events: [
+        { kind: 'down', code: 'ControlLeft', atMs: 1000 },
+        {
+          kind: 'down',
+          code: 'KeyA',
+          atMs: 1050,
+          modifiers: { Ctrl: true, Alt: true, Shift: false, Meta: false },
+          text: 'a',
+        },
+        { kind: 'up', code: 'KeyA', atMs: 1100 },
+        { kind: 'blur', atMs: 1200 },
+      ],
+    },
+    editFrame: {
+      name: frame.name,
+      rules: frame.rules ?? [],
+      condition: { kind: 'program-runs', programId: program!.id },
+    },
+    editKeySettings: { keyboard: 'iso-full', legends: 'de', timing: { holdMs: 200, gapMs: 800, togetherMs: 60 } },
+    editSettings: { theme: 'day', retention: { runDays: 30 } },
+    createRecording: {
+      name: 'Typing',
+      events: Array.from({ length: 20 }, (_, i) => ({ kind: i % 2 ? 'up' : 'down', code: 'KeyA', atMs: i * 40 })),
+    },
+    createFrame: { name: 'Another' },
+    batchLevers: {
+      levers: [{ id: lever.id, version: lever.version }],
+      act: { kind: 'enable', enabled: true },
+    },
+    createVariants: { version: lever.version, rows: [{ name: 'One', chord: '', cells: {} }] },
+    followPattern: { version: lever.version, field: 'steps' },
+    createValue: { frameId: null, name: 'tonight', text: '${series}' },
+    editValue: { version: value?.version ?? 1, name: value?.name ?? 'x', text: 'y' },
+    putProgram: program,
+    putDevice: device,
+    uploadIcon: { name: 'a.svg', base64: Buffer.from('<svg><path d="M0 0h1"/></svg>').toString('base64') },
+    previewImport: { files: [entryFile], frameId: frame.id },
+    importEntries: { files: [entryFile], frameId: frame.id, locale: 'de', desktop: 'Fell:Moor' },
+    exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
+  }
+}
+
+const entryFile = {
+  name: 'sky.desktop',
+  base64: Buffer.from('[Desktop Entry]\nType=Application\nName=Sky\nExec=sky %F\n').toString('base64'),
+}
+
+const oddIds = ['constructor', '__proto__', '%00', '%F0%9F', '..%2f..', 'x'.repeat(300), '%ED%A0%80', 'a%2Fb']
+const oddQueries = [
+  '',
+  '?before=1.5',
+  '?before=1e300',
+  '?limit=0',
+  '?limit=a&limit=b',
+  '?after=%00',
+  '?q=constructor',
+  '?name[]=x',
+]
+
+test(
+  `${REQUESTS} mutated requests over all routes: none fails the server or holds it up, and what is refused changes nothing`,
+  { timeout: 300_000 },
+  async () => {
+    const random = seededRandom(SEED)
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+    const routes = (Object.entries(endpoints) as [EndpointName, Endpoint][]).filter(([name]) => name !== 'events')
+    const counts = { refused: 0, accepted: 0 }
+    let now = await standing()
+    /** Whether something was accepted since `now` was read. */
+    let isAltered = false
+
+    const settle = async (told: string) => {
+      if (!isAltered) expect([told, await standing()]).toEqual([told, now])
+      now = await standing()
+      isAltered = false
+      // However the bench came to be as it is, it fits together.
+      expect([told, mendBench(readBench(now.bench)).faults]).toEqual([told, []])
+    }
+
+    for (let i = 0; i < REQUESTS; i++) {
+      const [name, { method, path, body, answer }] = pick(routes)
+      const ids = [
+        ...now.levers.map(({ id }) => id),
+        ...now.frames.map(({ id }) => id),
+        ...now.values.map(({ id }) => id),
+        ...Object.keys(now.bench.programs),
+        ...Object.keys(now.bench.devices),
+      ]
+      const meant = body ? wellMeant(now)[name] : undefined
+      const sent = body ? (random() < 0.06 ? meant : mutate(meant, random)) : undefined
+      const idOfBody = meant && typeof meant === 'object' && 'id' in meant ? String(meant.id) : pick(ids)
+      // What is deleted is gone for all that follows, so that this is rare.
+      const id =
+        random() < (method === 'DELETE' ? 0.9 : 0.15)
+          ? pick(oddIds)
+          : encodeURIComponent(random() < 0.5 ? idOfBody : pick(ids))
+      const url = server.url + path.replace(':id', id) + (method === 'GET' && random() < 0.3 ? pick(oddQueries) : '')
+      const request = {
+        method,
+        ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(sent) } : {}),
+      }
+      const told = `seed ${SEED}, request ${i}: ${method} ${url} ${JSON.stringify(sent)?.slice(0, 2000) ?? ''}`
+      const ask = async () => {
+        const startedAt = performance.now()
+        const response = await fetch(url, request)
+        const text = await response.text()
+        return { response, text, ms: performance.now() - startedAt }
+      }
+      const { response, text, ms: firstMs } = await ask()
+      // The machine itself may hold a request up; what the server is slow at it is slow at again.
+      const ms = firstMs > LONGEST_MS ? (await ask()).ms : firstMs
+      expect([told, response.status < 500, ms < LONGEST_MS]).toEqual([told, true, true])
+      if (response.status >= 400) {
+        counts.refused += 1
+        expect([told, refusalSchema.safeParse(JSON.parse(text)).error]).toEqual([told, undefined])
+      } else {
+        counts.accepted += 1
+        if (method !== 'GET') isAltered = true
+        const isJson = response.headers.get('content-type')?.includes('json') ?? false
+        if (isJson && random() < 0.2)
+          expect([told, answer.safeParse(JSON.parse(text)).error?.issues]).toEqual([told, undefined])
+      }
+      if (i % 40 === 39) await settle(told)
+    }
+    // Most bodies are refused, and enough are not.
+    expect(counts.refused).toBeGreaterThan(REQUESTS / 3)
+    expect(counts.accepted).toBeGreaterThan(REQUESTS / 20)
+  },
+)
+
+test('after all that the store is the same after a restart, to the last field', { timeout: 60_000 }, async () => {
+  const call = apiOf(server.url)
+  await call('POST', '/api/stop')
+  const before = await standing()
+  const runs = (await call<RunSummary[]>('GET', '/api/runs?limit=200')).body
+  await server.stop()
+  server = await startServer(folder)
+  expect(await standing()).toEqual(before)
+  expect((await apiOf(server.url)<RunSummary[]>('GET', '/api/runs?limit=200')).body).toEqual(runs)
+})
