@@ -1,5 +1,7 @@
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Icons from 'unplugin-icons/vite'
+import { buildIconWorker } from './scripts/buildIconWorker.mjs'
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
@@ -34,6 +36,13 @@ export default defineNuxtConfig({
   nitro: {
     serverAssets: [{ baseName: 'migrations', dir: fileURLToPath(new URL('./database/migrations', import.meta.url)) }],
     errorHandler: '~~/server/http/errorHandler.ts',
+  },
+  hooks: {
+    'nitro:init': (nitro) => {
+      nitro.hooks.hook('compiled', () =>
+        buildIconWorker(join(nitro.options.output.serverDir, 'workers/iconWorker.cjs')),
+      )
+    },
   },
   vite: {
     plugins: [Icons({ compiler: 'vue3', autoInstall: false })],

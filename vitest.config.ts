@@ -30,8 +30,10 @@ export default defineConfig({
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
           testTimeout: 60_000,
+          globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 60_000,
-          fileParallelism: false,
+          // Each file has a server of its own; two of them, for two cores.
+          maxWorkers: 2,
         },
       },
       {
@@ -39,6 +41,7 @@ export default defineConfig({
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 90_000,
+          globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 90_000,
           fileParallelism: false,
         },

@@ -10,7 +10,7 @@ import { stepSchema } from '../core/steps'
 import { frames as demoFrames, levers as demoLevers, values, workstation } from '../demo'
 import { writeBenchAt } from '../server/database/benchTable'
 import { writeFrame, writeLevers, writeValue } from '../server/database/leverTable'
-import { openDatabase } from '../server/database/openDatabase'
+import { openStore } from '../server/database/openStore'
 
 const migrations = readMigrationFiles({ migrationsFolder: new URL('../database/migrations', import.meta.url).pathname })
 
@@ -80,7 +80,7 @@ export interface Size {
 export async function largeStore({ levers, frames, programs }: Size): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'keen-lever-large-'))
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
-  const opened = await openDatabase(folder, 'measurement', migrations)
+  const opened = await openStore(folder, 'measurement', migrations)
   const allPrograms = manyPrograms(programs)
   const allFrames = Array.from(
     { length: frames },

@@ -5,7 +5,18 @@ import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)))
-const sources = ['app', 'contract', 'core', 'database', 'demo', 'public', 'server', 'nuxt.config.ts', 'package.json']
+const sources = [
+  'app',
+  'contract',
+  'core',
+  'database',
+  'demo',
+  'public',
+  'server',
+  'scripts/buildIconWorker.mjs',
+  'nuxt.config.ts',
+  'package.json',
+]
 const installMark = join(root, 'node_modules', '.keen-lever-installed')
 const buildMark = join(root, '.output', '.keen-lever-built')
 

@@ -1,5 +1,5 @@
 // `npm test`: installs, then types, lint, layers, unit, API and browser tests against the production build.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -13,43 +13,49 @@ if (!ensurePackage('desktop-file-utils', ['/usr/bin/desktop-file-validate'], 'th
   console.log('No desktop-file-validate here: exported Desktop Entries are not validated by it.')
 ensureInstalled()
 // Types and lint read what `nuxt prepare` writes.
-check('prepare', 'npx', ['--no-install', 'nuxt', 'prepare'])
-check('types', 'npm', ['run', '--silent', 'types'])
-check('lint', 'npm', ['run', '--silent', 'lint'])
-check('layers', 'npm', ['run', '--silent', 'layers'])
+await check('prepare', 'npx', ['--no-install', 'nuxt', 'prepare'])
+// Two at a time, for two cores.
+await Promise.all([
+  check('types', 'npm', ['run', '--silent', 'types']),
+  check('lint', 'npm', ['run', '--silent', 'lint']).then(() => check('layers', 'npm', ['run', '--silent', 'layers'])),
+])
 ensureBuilt()
-for (const project of ['unit', 'api', 'browser']) suite(project)
+for (const project of ['unit', 'api', 'browser']) await suite(project)
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed > 0 ? 1 : 0)
 
-function check(name, command, args) {
-  const startedAt = Date.now()
-  const { status } = spawnSync(command, args, {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+/** Runs a command to its end; what it printed is shown when it ends, so that two do not mix. */
+function run(command, args, env = {}) {
+  return new Promise((done) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    })
+    const printed = []
+    child.stdout.on('data', (text) => printed.push(text))
+    child.stderr.on('data', (text) => printed.push(text))
+    child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)))
+    child.on('close', (status) => {
+      process.stdout.write(Buffer.concat(printed))
+      done(status)
+    })
   })
+}
+
+async function check(name, command, args) {
+  const startedAt = Date.now()
+  const status = await run(command, args, { NUXT_TELEMETRY_DISABLED: '1' })
   if (status === 0) passed += 1
   else failed += 1
   console.log(`${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - startedAt) / 1000).toFixed(1)} s`)
 }
 
-function suite(project) {
+async function suite(project) {
+  const startedAt = Date.now()
   const report = join(mkdtempSync(join(tmpdir(), 'keen-lever-report-')), 'report.json')
-  const { status } = spawnSync(
-    'npx',
-    [
-      '--no-install',
-      'vitest',
-      'run',
-      '--project',
-      project,
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${report}`,
-    ],
-    { cwd: root, stdio: 'inherit' },
-  )
+  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`]
+  const status = await run('npx', ['--no-install', 'vitest', 'run', '--project', project, ...reporters])
   if (!existsSync(report)) {
     failed += 1
     console.log(`${project}: no report; the runner ended with ${status}`)
@@ -59,7 +65,10 @@ function suite(project) {
   passed += numPassedTests
   // A file that does not load has no failed test, but is a failure.
   failed += success ? 0 : Math.max(numFailedTests, 1)
-  console.log(`${project}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups`)
+  const seconds = ((Date.now() - startedAt) / 1000).toFixed(1)
+  console.log(
+    `${project}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups, ${seconds} s`,
+  )
 }
 
 function ensureChromium() {

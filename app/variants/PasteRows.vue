@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { VariantColumn } from '~~/core/variants'
-import { columnHead, readCsv } from './readCsv'
+import { unknownIcons } from '~/icons/unknownIcons'
+import { useNotices } from '~/live/useNotices'
+import { columnHead, iconsIn, readCsv } from './readCsv'
 import type { DraftRow } from './readCsv'
 
 /** Rows of variants pasted as CSV; what cannot be read is said, and nothing is taken then. */
@@ -9,10 +11,13 @@ const { columns } = defineProps<{ columns: readonly VariantColumn[] }>()
 const csv = defineModel<string>({ required: true })
 const emit = defineEmits<{ rows: [rows: readonly Partial<DraftRow>[]] }>()
 
+const notices = useNotices()
 const problems = ref<readonly string[]>([])
 
-function take(): void {
-  const reading = readCsv(csv.value, columns)
+async function take(): Promise<void> {
+  const unknown = await notices.attempt(() => unknownIcons(iconsIn(csv.value)))
+  if (!unknown) return
+  const reading = readCsv(csv.value, columns, unknown)
   problems.value = reading.problems
   if (reading.problems.length === 0) emit('rows', reading.rows)
 }

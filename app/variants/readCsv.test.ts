@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { VariantColumn } from '~~/core/variants'
-import { readCsv } from './readCsv'
+import { iconsIn, readCsv } from './readCsv'
 
 const columns: VariantColumn[] = [
   { id: 's1:--edition', stepId: 's1', key: '--edition', kind: 'value', pattern: 'night' },
@@ -102,4 +102,14 @@ describe('pasted CSV', () => {
     expect(problemsOf(text)).toEqual(['There are 10000 lines; at most 200 variants are made at once.'])
     expect(performance.now() - startedAt).toBeLessThan(1000)
   })
+})
+
+test('icons that there are none of are refused at their line', () => {
+  const text = 'name;icon\nOne;moon\n\nTwo;mooon\nThree;\nFour;moon\n'
+  expect(iconsIn(text)).toEqual(['moon', 'mooon'])
+  expect(readCsv(text, columns, new Set(['mooon']))).toEqual({
+    rows: [],
+    problems: ['Line 4: there is no icon “mooon”. Take a name from the list of icons, or leave it empty.'],
+  })
+  expect(readCsv(text, columns, new Set()).rows.map(({ icon }) => icon)).toEqual(['moon', 'mooon', '', 'moon'])
 })

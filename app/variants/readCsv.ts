@@ -36,11 +36,24 @@ function plainHead({ key }: VariantColumn): string {
 
 const OWN_HEADS = ['name', 'chord', 'icon']
 
+/** The icons that a CSV names, each once. */
+export function iconsIn(text: string): string[] {
+  const [head, ...lines] = bestTable(text).rows
+  const at = head?.cells.findIndex((title) => title.toLowerCase() === 'icon') ?? -1
+  const names = lines.slice(0, MOST_ROWS).map(({ cells }) => cells[at] ?? '')
+  return [...new Set(names)].filter((name) => name !== '')
+}
+
 /**
  * Rows from pasted CSV with a head line, by RFC 4180: quotes, blanks in quotes, line breaks of any kind, in quotes too.
- * Commas, semicolons, tabs or bars, whichever makes the lines equally long. All of it is taken, or nothing.
+ * Commas, semicolons, tabs or bars, whichever makes the lines equally long. All of it is taken, or nothing. `unknown`
+ * are icons that there are none of.
  */
-export function readCsv(text: string, columns: readonly VariantColumn[]): CsvReading {
+export function readCsv(
+  text: string,
+  columns: readonly VariantColumn[],
+  unknown: ReadonlySet<string> = new Set(),
+): CsvReading {
   const table = bestTable(text)
   const [head, ...lines] = table.rows
   if (!head) return { rows: [], problems: ['There is nothing in it. Begin with a line of heads: name, chord, …'] }
@@ -70,6 +83,10 @@ export function readCsv(text: string, columns: readonly VariantColumn[]): CsvRea
       icon: cell('icon'),
       cells: {} as Record<string, string>,
     }
+    if (unknown.has(row.icon))
+      problems.push(
+        `Line ${line}: there is no icon “${row.icon}”. Take a name from the list of icons, or leave it empty.`,
+      )
     for (const column of given) {
       const value = meant(column, cell(column.id))
       if (value === undefined)

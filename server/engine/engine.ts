@@ -1,8 +1,9 @@
 import { resolve } from 'node:path'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import { StoreError } from '../database/lockStore'
-import { openDatabase } from '../database/openDatabase'
-import type { Beginning, OpenDatabase } from '../database/openDatabase'
+import { openStore } from '../database/openStore'
+import type { OpenDatabase } from '../database/openDatabase'
+import type { Beginning } from '../database/openStore'
 import { finishEdit } from '../database/finishEdit'
 import { readMigrations } from '../database/readMigrations'
 import { writeRuns } from '../database/runTable'
@@ -36,7 +37,7 @@ export async function openEngine(
   migrations: readonly MigrationMeta[],
   beginning: Beginning = 'as-left',
 ): Promise<Engine> {
-  const opened = await openDatabase(folder, address, migrations, beginning)
+  const opened = await openStore(folder, address, migrations, beginning)
   try {
     return await startEngine(opened)
   } catch (error) {

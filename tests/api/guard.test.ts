@@ -166,7 +166,7 @@ describe('every refusal says what is wrong and where', () => {
     expect(await outcome({ path: '/api/nothing' })).toEqual([404, 'no-such-route'])
     expect(await outcome({ path: '/api/runs/none' })).toEqual([404, 'run-missing'])
     expect(await outcome({ path: '/api/runs/%zz' })).toEqual([400, 'address-broken'])
-    expect(await outcome({ path: '/api/icons/uploads/%E0%A4' })).toEqual([404, 'icon-missing'])
+    expect(await outcome({ path: '/api/icons/uploads/%E0%A4' })).toEqual([400, 'address-broken'])
     expect(await outcome({ path: '/api/runs?limit=0' })).toEqual([400, 'too_small'])
     expect(await outcome({ method: 'POST', path: '/api/open', headers: json, body: '{}' })).toEqual([422, 'one-of'])
   })

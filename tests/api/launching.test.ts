@@ -202,6 +202,12 @@ describe('variants', () => {
     expect(
       codes(await call('POST', `/api/levers/${night.id}/variants`, { version: followed.body.version, rows })),
     ).toEqual([['variant-of-variant', 'pattern']])
+    const odd = { name: 'Odd', chord: '', cells: {}, icon: { kind: 'set', name: 'no-such-icon', colour: 'ink' } }
+    const refused = await call('POST', '/api/levers/lever-6/variants', { version, rows: [odd] })
+    expect([refused.status, refused.body.issues![0]]).toEqual([
+      422,
+      { code: 'icon-unknown', path: 'rows.0.icon', message: 'There is no icon “no-such-icon” in the shipped set.' },
+    ])
     const taken = await call('POST', '/api/levers/lever-6/variants', {
       version: (await lever('lever-6')).version,
       rows: [rows[0], { ...rows[0]!, name: 'Fresh' }],

@@ -1,13 +1,12 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { cpSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 const entry = new URL('../../.output/server/index.mjs', import.meta.url).pathname
-const template = join(tmpdir(), `keen-lever-template-${process.ppid}`)
 
 export interface RunningServer {
   readonly url: string
@@ -61,17 +60,13 @@ export async function startServer(
   }
 }
 
-/** A store with the demo data, copied from one that was made once per test run. */
+/** A store with the demo data, copied from one that was made before the tests, or made now. */
 export async function freshStore(): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'keen-lever-store-'))
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
-  if (!existsSync(template)) {
-    const making = `${template}-making`
-    rmSync(making, { recursive: true, force: true })
-    await (await startServer(making)).stop()
-    renameSync(making, template)
-  }
-  cpSync(template, folder, { recursive: true })
+  const template = process.env.KEEN_TEMPLATE
+  if (template) cpSync(template, folder, { recursive: true })
+  else await (await startServer(folder)).stop()
   return folder
 }
 
