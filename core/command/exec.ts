@@ -1,6 +1,6 @@
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
-import { cannotCarryNul, noProgram, quoteOpen } from './issues'
+import { commandIssue } from './issues'
 
 /** Desktop Entry Specification 1.5, "The Exec key": these make quoting necessary. */
 const reserved = ' \t\n"\'\\><~|&;$*?#()`'
@@ -54,11 +54,7 @@ export function readExecWords(text: string, fieldCode: FieldCodeValues = () => [
     })
     if (!expanded.ok) return expanded
     if (files.length > 1)
-      return fail({
-        code: 'field-code-twice',
-        message: `%${files[0]} and %${files[1]} stand in one line; there may be one of %f, %F, %u and %U.`,
-        at: i,
-      })
+      return fail(commandIssue({ code: 'field-code-twice', first: files[0]!, second: files[1]! }, i))
     words.push({ written: value.slice(i, word.end), args: expanded.value, codes })
     i = word.end
   }
@@ -81,11 +77,7 @@ function undoStringEscapes(text: string): Result<string> {
     const meant = text[i] === '\\' ? escapes[text[i + 1] ?? ''] : undefined
     if (text[i] !== '\\') value += text[i]
     else if (meant === undefined)
-      return fail({
-        code: 'escape-unknown',
-        message: `“\\${text[i + 1] ?? ''}” at character ${i + 1} is no escape of a Desktop Entry. Known are \\s \\n \\t \\r and \\\\.`,
-        at: i,
-      })
+      return fail(commandIssue({ code: 'escape-unknown', letter: text[i + 1] ?? '', at: i }))
     else {
       value += meant
       i += 1
@@ -100,14 +92,7 @@ function readQuoted(value: string, open: number): Word | Issue {
     const char = value[i]!
     if (char === '"') {
       const after = value[i + 1]
-      if (after !== undefined && after !== ' ')
-        return {
-          code: 'quote-partial',
-          message:
-            `The quotes that close at character ${i + 1} must hold the ` +
-            `whole argument: put a space after them, or quote the rest too.`,
-          at: i,
-        }
+      if (after !== undefined && after !== ' ') return commandIssue({ code: 'quote-partial', at: i })
       return { text, end: i + 1, quoted: true }
     }
     const next = value[i + 1] ?? ''
@@ -116,18 +101,14 @@ function readQuoted(value: string, open: number): Word | Issue {
       i += 1
     } else text += char
   }
-  return quoteOpen('"', open)
+  return commandIssue({ code: 'quote-open', quote: '"', at: open })
 }
 
 function readPlain(value: string, start: number): Word | Issue {
   let end = start
   for (; end < value.length && value[end] !== ' '; end++) {
     if (reserved.includes(value[end]!)) {
-      return {
-        code: 'reserved-unquoted',
-        message: `“${value[end]}” at character ${end + 1} has to stand inside double quotes in an Exec line, around the whole argument.`,
-        at: end,
-      }
+      return commandIssue({ code: 'reserved-unquoted', sign: value[end]!, at: end })
     }
   }
   return { text: value.slice(start, end), end, quoted: false }
@@ -144,21 +125,12 @@ function expandFieldCodes(text: string, quoted: boolean, at: number, fieldCode: 
     i += 1
     if (code === '%') value += '%'
     else if (!code || !(fieldCodes + deprecatedFieldCodes).includes(code))
-      return fail({
-        code: 'field-code-unknown',
-        message: `“%${code}” is no field code. Write %% for a percent sign.`,
-        at,
-      })
-    else if (quoted)
-      return fail({ code: 'field-code-quoted', message: `The field code %${code} must not stand inside quotes.`, at })
+      return fail(commandIssue({ code: 'field-code-unknown', letter: code }, at))
+    else if (quoted) return fail(commandIssue({ code: 'field-code-quoted', letter: code }, at))
     else if (deprecatedFieldCodes.includes(code)) continue
     else if (text === `%${code}`) return succeed([...fieldCode(code)])
     else if ('FUi'.includes(code))
-      return fail({
-        code: 'field-code-inside',
-        message: `The field code %${code} stands for several arguments, so it has to be an argument by itself, not a part of “${text}”.`,
-        at,
-      })
+      return fail(commandIssue({ code: 'field-code-inside', letter: code, word: text }, at))
     else value += fieldCode(code).join(' ')
   }
   // An argument that was nothing but a field code without a value is no argument at all.
@@ -171,15 +143,10 @@ function expandFieldCodes(text: string, quoted: boolean, at: number, fieldCode: 
  */
 export function joinExec(argv: readonly string[]): Result<string> {
   const program = argv[0]
-  if (program === undefined) return fail(noProgram())
+  if (program === undefined) return fail(commandIssue({ code: 'no-program' }, 'argv'))
   const nul = argv.findIndex((argument) => argument.includes('\0'))
-  if (nul >= 0) return fail(cannotCarryNul(nul))
-  if (program.includes('='))
-    return fail({
-      code: 'program-equals',
-      message: 'An Exec line cannot start a program whose name holds an equals sign.',
-      at: 'argv.0',
-    })
+  if (nul >= 0) return fail(commandIssue({ code: 'nul', index: nul }, `argv.${nul}`))
+  if (program.includes('=')) return fail(commandIssue({ code: 'program-equals' }, 'argv.0'))
   return succeed(writeExecWords(argv.map(quoteExec)))
 }
 

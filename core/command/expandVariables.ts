@@ -1,9 +1,7 @@
-import { didYouMean } from '../names'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
-
-/** A text that values are put into is no longer than that, in UTF-16 units: values that use each other grow fast. */
-export const LONGEST_EXPANSION = 65_536
+import { commandIssue } from './issues'
+import { LONGEST_EXPANSION } from './limits'
 
 /**
  * Replaces every `${name}` by its value; names are case-sensitive, values are not expanded again,
@@ -22,36 +20,16 @@ export function expandVariables(
   for (const part of partsOf(text)) {
     if (part.kind === 'text') expanded += part.text
     else if (part.kind === 'open') {
-      issues.push({
-        code: 'variable-open',
-        message:
-          `“\${” at character ${part.at + 1} is never closed. Add a “}” ` +
-          `after the name, or write $\${ for the characters themselves.`,
-        at: part.at,
-      })
+      issues.push(commandIssue({ code: 'variable-open', at: part.at }))
     } else if (Object.hasOwn(values, part.name)) {
       const value = values[part.name]!
       if (expanded.length + value.length > LONGEST_EXPANSION)
-        return fail({
-          code: 'variable-large',
-          message:
-            `With “${part.name}” put in, the text has more than ${LONGEST_EXPANSION.toLocaleString('en')} letters, ` +
-            `the most that is taken. Use shorter values, or fewer of them.`,
-          at: part.at,
-        })
+        return fail(commandIssue({ code: 'variable-large', name: part.name }, part.at))
       expanded += value
-    } else if (Object.hasOwn(broken, part.name))
-      issues.push({
-        code: 'variable-broken',
-        message: `The value “${part.name}” cannot be used: ${broken[part.name]!.message}`,
-        at: part.at,
-      })
-    else
-      issues.push({
-        code: 'variable-unknown',
-        message: `There is no value named “${part.name}”.${didYouMean(part.name, Object.keys(values))}`,
-        at: part.at,
-      })
+    } else if (Object.hasOwn(broken, part.name)) {
+      const because = broken[part.name]!.message
+      issues.push(commandIssue({ code: 'variable-broken', name: part.name, because }, part.at))
+    } else issues.push(commandIssue({ code: 'variable-unknown', name: part.name, known: Object.keys(values) }, part.at))
   }
   return issues.length > 0 ? fail(...issues) : succeed(expanded)
 }

@@ -4,6 +4,8 @@ export { composeArguments, freshOption, writePart, writeParts } from './composeA
 export type { ArgumentPart } from './composeArguments'
 export { CONVENTIONS, guessConvention, joinAs, splitAs, stripQuotes, tellAs, trimPasted } from './conventions'
 export type { Convention } from './conventions'
+export { commandIssue, describeIssue } from './issues'
+export type { CommandFact } from './issues'
 export { joinExec, quoteExec, readExecWords, splitExec, writeExecWords } from './exec'
 export type { ExecWord, FieldCodeValues } from './exec'
 export { escapeVariables, expandVariables, namesUsed, renameVariable } from './expandVariables'

@@ -1,6 +1,6 @@
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
-import { cannotCarryNul, noProgram, quoteOpen } from './issues'
+import { commandIssue } from './issues'
 
 /**
  * What makes an unquoted word something else than an argument; POSIX.1-2017, Shell Command Language, §2.2, §2.4 and
@@ -57,12 +57,7 @@ export function splitPosix(text: string): Result<string[]> {
   if (!command.ok) return command
   const { words, operator, end } = command.value
   if (operator !== undefined && !(operator === '\n' && text.slice(end).trim() === '')) {
-    const shown = operator === '\n' ? 'A line break' : `“${operator[0]}”`
-    return fail({
-      code: 'operator',
-      message: `${shown} at character ${end + 1} would start another command or a redirection. Quote it if it belongs to an argument.`,
-      at: end,
-    })
+    return fail(commandIssue({ code: 'operator', sign: operator, at: end }))
   }
   return succeed(words.map((word) => word.text))
 }
@@ -83,19 +78,14 @@ export function readCommand(text: string, from: number): Result<PosixCommand> {
   for (let i = from; i < text.length; i++) {
     const char = text[i]!
     if (char === '\\') {
-      if (i + 1 === text.length)
-        return fail({
-          code: 'escape-open',
-          message: `The backslash at character ${i + 1} has nothing after it to protect. Remove it, or write it twice.`,
-          at: i,
-        })
+      if (i + 1 === text.length) return fail(commandIssue({ code: 'escape-open', at: i }))
       i += 1
       if (text[i] === '\n') continue
       begin(i - 1)
       word += text[i]!
     } else if (char === "'") {
       const close = text.indexOf("'", i + 1)
-      if (close < 0) return fail(quoteOpen("'", i))
+      if (close < 0) return fail(commandIssue({ code: 'quote-open', quote: "'", at: i }))
       begin(i)
       word += text.slice(i + 1, close)
       i = close
@@ -163,11 +153,7 @@ function closeOf(text: string, open: number): number | undefined {
 function expansionOpen(text: string, at: number): Issue {
   const opening = text[at] === '`' ? '`' : text.slice(at, at + 2)
   const code = opening === '`' ? 'backquote-open' : opening === '${' ? 'brace-open' : 'substitution-open'
-  return {
-    code,
-    message: `“${opening}” at character ${at + 1} is never closed. Close it, or put a backslash before it.`,
-    at,
-  }
+  return commandIssue({ code, opening, at })
 }
 
 /** Inside double quotes a backslash protects only `$`, backquote, `"`, itself and a line break (§2.2.3). */
@@ -187,7 +173,7 @@ function readDoubleQuoted(text: string, open: number): { value: string; close: n
       i = close
     } else value += char
   }
-  return quoteOpen('"', open)
+  return commandIssue({ code: 'quote-open', quote: '"', at: open })
 }
 
 /**
@@ -195,9 +181,9 @@ function readDoubleQuoted(text: string, open: number): { value: string; close: n
  * Issues: `no-program` for an empty argv, `nul` for a NUL character, which no argument can hold.
  */
 export function joinPosix(argv: readonly string[]): Result<string> {
-  if (argv.length === 0) return fail(noProgram())
+  if (argv.length === 0) return fail(commandIssue({ code: 'no-program' }, 'argv'))
   const nul = argv.findIndex((argument) => argument.includes('\0'))
-  if (nul >= 0) return fail(cannotCarryNul(nul))
+  if (nul >= 0) return fail(commandIssue({ code: 'nul', index: nul }, `argv.${nul}`))
   return succeed(argv.map((argument, index) => quotePosix(argument, index === 0)).join(' '))
 }
 

@@ -1,6 +1,7 @@
 import type { Issue } from '../result'
 import { guessConvention, splitAs, trimPasted } from './conventions'
 import type { Convention } from './conventions'
+import { commandIssue } from './issues'
 import { readCommand } from './posix'
 
 /** What one launch takes from a line that was pasted, and what of it that launch cannot do. */
@@ -30,8 +31,7 @@ export function readPasted(pasted: string): Pasted {
   const told: Issue[] = []
   const trimmed = trimPasted(pasted)
   const prompt = PROMPT.exec(trimmed)?.[0] ?? ''
-  if (prompt !== '')
-    told.push({ code: 'prompt', message: `“${prompt.trim()}” in front is the prompt, and was left out.`, at: 0 })
+  if (prompt !== '') told.push(commandIssue({ code: 'prompt', prompt: prompt.trim() }, 0))
   const text = trimmed.slice(prompt.length)
   const convention = guessConvention(text)
   if (convention === 'exec') return { convention, line: text, environment: [], told }
@@ -46,22 +46,17 @@ export function readPasted(pasted: string): Pasted {
     const value = isChained ? valueOf(part.line, convention) : undefined
     if (folder !== undefined) {
       workingDirectory = folder
-      told.push({ code: 'folder', message: `“${part.line}” became the working directory.`, at: part.at })
+      told.push(commandIssue({ code: 'folder', line: part.line }, part.at))
     } else if (value) {
       environment.push(value)
-      told.push({ code: 'environment', message: `“${part.line}” became an environment value.`, at: part.at })
+      told.push(commandIssue({ code: 'environment', line: part.line }, part.at))
     } else break
   }
   const main = parts[at] ?? { line: text, at: 0 }
   const before = convention === 'posix' ? assignmentsOf(main.line) : { values: [], line: main.line }
   if (before.values.length > 0) {
     environment.push(...before.values)
-    const names = before.values.map(({ name }) => name).join(', ')
-    told.push({
-      code: 'environment',
-      message: `${names} before the command became ${before.values.length === 1 ? 'an environment value' : 'environment values'}.`,
-      at: main.at,
-    })
+    told.push(commandIssue({ code: 'environment', names: before.values.map(({ name }) => name) }, main.at))
   }
   if (main.operator !== undefined) {
     const rest = parts
@@ -94,11 +89,11 @@ const PROMPT = new RegExp(
 /** Why what follows an operator is no part of one launch. */
 function leftOut(operator: string, rest: string, at: number): Issue | undefined {
   const whole = [operator.trim(), rest].filter(Boolean).join(' ')
-  const told = (code: string, why: string): Issue => ({ code, message: `“${whole}” was left out: ${why}`, at })
+  const told = (code: 'pipe' | 'redirection' | 'further') => commandIssue({ code, left: whole }, at)
   switch (operator) {
     case '|':
     case '|&':
-      return told('pipe', 'one launch cannot hand what a program prints to another.')
+      return told('pipe')
     case '>':
     case '>>':
     case '<':
@@ -106,24 +101,16 @@ function leftOut(operator: string, rest: string, at: number): Issue | undefined 
     case '>&':
     case '<&':
     case '&>':
-      return told('redirection', 'what a program started here prints or reads cannot be led to or from a file.')
+      return told('redirection')
     case '&':
-      return rest === ''
-        ? {
-            code: 'background',
-            message: 'The “&” at the end was left out: a program started here runs by itself anyway.',
-            at,
-          }
-        : told('further', 'one launch is one command. Make the next one a step of its own.')
+      return rest === '' ? commandIssue({ code: 'background' }, at) : told('further')
     case '&&':
     case '||':
     case ';':
     case '\n':
-      return rest === ''
-        ? undefined
-        : told('further', 'one launch is one command. Make the next one a step of its own.')
+      return rest === '' ? undefined : told('further')
     default:
-      return told('further', 'this is for a shell, and none runs here.')
+      return commandIssue({ code: 'further', left: whole, isForShell: true }, at)
   }
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Issue } from '../result'
 import { expandVariables, namesUsed } from './expandVariables'
+import { commandIssue } from './issues'
 
 /** A named value as it was written: its text may use known folders and other values. */
 export interface NamedText {
@@ -38,11 +39,7 @@ export function resolveValues(known: Readonly<Record<string, string>>, named: re
     if (Object.hasOwn(values, name) || Object.hasOwn(broken, name)) return
     if (path.includes(name)) {
       const circle = [...path.slice(path.indexOf(name)), name]
-      for (const member of circle)
-        broken[member] = {
-          code: 'variable-circular',
-          message: `“${member}” goes round in a circle: ${circle.join(' → ')}. Change one of them.`,
-        }
+      for (const member of circle) broken[member] = commandIssue({ code: 'variable-circular', name: member, circle })
       return
     }
     path.push(name)

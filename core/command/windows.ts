@@ -1,6 +1,6 @@
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
-import { cannotCarryNul, noProgram } from './issues'
+import { commandIssue } from './issues'
 
 const isBlank = (char: string | undefined) => char === ' ' || char === '\t'
 
@@ -39,36 +39,17 @@ function readWindows(text: string): { argv: string[]; openQuote?: number } {
 export function tellWindows(text: string): Issue[] {
   const told: Issue[] = []
   const { openQuote } = readWindows(text)
-  if (openQuote !== undefined)
-    told.push({
-      code: 'quote-open-read',
-      message:
-        `The quote " that opens at character ${openQuote + 1} is never closed: ` +
-        `all that follows is one argument, as Windows reads it.`,
-      at: openQuote,
-    })
+  if (openQuote !== undefined) told.push(commandIssue({ code: 'quote-open-read', at: openQuote }))
   let isQuoted = false
   for (let i = 0; i < text.length; i++) {
     const char = text[i]!
     if (char === '"') isQuoted = !isQuoted
     else if (!isQuoted && '&|<>^'.includes(char))
-      told.push({
-        code: 'interpreter-sign',
-        message:
-          `“${char}” at character ${i + 1} is part of an argument here; ` +
-          `the command interpreter of Windows would take it for itself. Typed there, it needs quotes around it.`,
-        at: i,
-      })
+      told.push(commandIssue({ code: 'interpreter-sign', sign: char, at: i }))
     else if (char === '%') {
       const name = /^%([A-Za-z_][\w()]*)%/.exec(text.slice(i))
       if (!name) continue
-      told.push({
-        code: 'interpreter-value',
-        message:
-          `“${name[0]}” at character ${i + 1} stays as it is; ` +
-          `the command interpreter of Windows would put the value of ${name[1]} there, in quotes too.`,
-        at: i,
-      })
+      told.push(commandIssue({ code: 'interpreter-value', written: name[0], name: name[1]!, at: i }))
       i += name[0].length - 1
     }
   }
@@ -122,9 +103,9 @@ function readArgument(text: string, start: number): Word {
  */
 export function joinWindows(argv: readonly string[]): Result<string> {
   const program = argv[0]
-  if (program === undefined) return fail(noProgram())
+  if (program === undefined) return fail(commandIssue({ code: 'no-program' }, 'argv'))
   const nul = argv.findIndex((argument) => argument.includes('\0'))
-  if (nul >= 0) return fail(cannotCarryNul(nul))
+  if (nul >= 0) return fail(commandIssue({ code: 'nul', index: nul }, `argv.${nul}`))
   if (program.includes('"'))
     return fail({
       code: 'program-quote',

@@ -1,5 +1,7 @@
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
+import { entryIssue } from './issues'
+import type { EntryFact } from './issues'
 
 /** One `Key=Value` or `Key[locale]=Value` line, the value as it stands in the file. */
 export interface EntryLine {
@@ -32,10 +34,9 @@ const keyLine = /^([A-Za-z0-9-]+)(?:\[([^\]]+)\])?[ \t]*=[ \t]*(.*)$/s
  */
 export function decodeEntryFile(bytes: Uint8Array): Result<string> {
   if (bytes.length > LARGEST_FILE_BYTES)
-    return fail({
-      code: 'file-large',
-      message: `It has ${Math.round(bytes.length / 1024)} KiB; a Desktop Entry has at most ${LARGEST_FILE_BYTES / 1024} KiB.`,
-    })
+    return fail(
+      entryIssue({ code: 'file-large', kib: Math.round(bytes.length / 1024), most: LARGEST_FILE_BYTES / 1024 }),
+    )
   try {
     return succeed(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
@@ -54,12 +55,7 @@ function decodeLines(bytes: Uint8Array): Result<string> {
       lines.push(new TextDecoder('utf-8', { fatal: true }).decode(line))
     } catch {
       const number = lines.length + 1
-      if (line[0] !== HASH)
-        return fail({
-          code: 'encoding',
-          message: `Line ${number} is not UTF-8, the only encoding a Desktop Entry may have. Save the file as UTF-8.`,
-          at: `line ${number}`,
-        })
+      if (line[0] !== HASH) return fail({ ...entryIssue({ code: 'encoding', line: number }), at: `line ${number}` })
       lines.push(new TextDecoder('windows-1252').decode(line))
     }
     start = i + 1
@@ -79,49 +75,29 @@ export function parseEntryFile(text: string): Result<EntryFile> {
   const issues: Issue[] = []
   const groups: { name: string; line: number; lines: EntryLine[]; faults: Issue[] }[] = []
   const seen = new Set<string>()
-  const report = (code: string, line: number, message: string, among = issues) =>
-    among.push({ code, message: `Line ${line}: ${message}`, at: `line ${line}` })
+  const report = (fact: EntryFact, line: number, among = issues) => among.push(entryIssue(fact, line))
   for (const [i, raw] of text.split(/\r?\n/).entries()) {
     const line = i + 1
     if (raw.trim() === '' || raw.startsWith('#')) continue
     const head = groupHead.exec(raw)
     if (head) {
-      if (groups.some((group) => group.name === head[1]))
-        report('group-twice', line, `the group [${head[1]}] stands twice.`)
+      if (groups.some((group) => group.name === head[1])) report({ code: 'group-twice', group: head[1]! }, line)
       groups.push({ name: head[1]!, line, lines: [], faults: [] })
       continue
     }
     const entry = keyLine.exec(raw)
     const group = groups.at(-1)
     const among = groups.length > 1 ? group!.faults : issues
-    if (!group)
-      report(
-        'no-group',
-        line,
-        'there is something before the first group. A Desktop Entry begins with [Desktop Entry].',
-      )
-    else if (!entry)
-      report(
-        'line-unknown',
-        line,
-        `“${raw.slice(0, 40)}” is no Key=Value. Keys have letters, digits and dashes only.`,
-        among,
-      )
+    if (!group) report({ code: 'no-group' }, line)
+    else if (!entry) report({ code: 'line-unknown', line: raw }, line, among)
     else {
       const id = `${groups.length}/${entry[1]}[${entry[2] ?? ''}]`
-      if (seen.has(id))
-        report(
-          'key-twice',
-          line,
-          `the key ${entry[1]}${entry[2] ? `[${entry[2]}]` : ''} stands twice in its group.`,
-          among,
-        )
+      if (seen.has(id)) report({ code: 'key-twice', key: `${entry[1]}${entry[2] ? `[${entry[2]}]` : ''}` }, line, among)
       seen.add(id)
       group.lines.push({ key: entry[1]!, ...(entry[2] ? { locale: entry[2] } : {}), value: entry[3]!, line })
     }
     if (issues.length > 20) break
   }
-  if (issues.length === 0 && groups[0]?.name !== 'Desktop Entry')
-    report('group-first', groups[0]?.line ?? 1, 'the first group has to be [Desktop Entry].')
+  if (issues.length === 0 && groups[0]?.name !== 'Desktop Entry') report({ code: 'group-first' }, groups[0]?.line ?? 1)
   return issues.length > 0 ? fail(...issues) : succeed(groups)
 }

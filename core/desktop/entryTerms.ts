@@ -1,8 +1,8 @@
 import { absolutePath } from '../bench'
 import type { BenchState, Program } from '../bench'
 import { escapeVariables } from '../command'
-import { countOf } from '../names'
 import { plainCategory } from './categories'
+import { describeIssue } from './issues'
 import { actionProblem } from './limits'
 import type { DesktopEntry, ExecLine } from './readEntry'
 
@@ -89,9 +89,9 @@ export function draftsOf(
   const actions = entry.actions.filter((action) => {
     const same = executableOf(action.exec.argv[0]!) === executableOf(entry.exec!.argv[0]!)
     if (!same)
-      reasons.push(`The action “${action.name}” starts another program (${action.exec.argv[0]}), so it is left out.`)
+      reasons.push(describeIssue({ code: 'action-elsewhere', action: action.name, program: action.exec.argv[0]! }))
     const problem = actionProblem(entry, action)
-    if (problem) reasons.push(`The action “${action.name.slice(0, 40)}” is left out. ${problem}`)
+    if (problem) reasons.push(describeIssue({ code: 'action-broken', action: action.name, because: problem }))
     return same && !problem
   })
   return [
@@ -116,8 +116,13 @@ export function aliasesOf(entry: DesktopEntry, reasons: string[]): string[] {
   const kept = [...new Set(usable)].slice(0, MOST_ALIASES)
   if (kept.length < entry.keywords.length)
     reasons.push(
-      `${entry.keywords.length - kept.length} of its ${countOf(entry.keywords.length, 'keyword')} are left out; ` +
-        `a lever has at most ${MOST_ALIASES} aliases, without commas, of ${LONGEST_ALIAS} letters each.`,
+      describeIssue({
+        code: 'keywords-left',
+        count: entry.keywords.length - kept.length,
+        of: entry.keywords.length,
+        most: MOST_ALIASES,
+        longest: LONGEST_ALIAS,
+      }),
     )
   return kept
 }

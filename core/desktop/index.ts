@@ -2,6 +2,8 @@ export { decodeEntryFile, LARGEST_FILE_BYTES, parseEntryFile } from './entryFile
 export type { EntryFile, EntryGroup, EntryLine } from './entryFile'
 export { exportEntries, exportInSteps } from './exportEntries'
 export type { EntryExport, ExportSources, UnsaidOfLever } from './exportEntries'
+export { describeIssue, entryIssue } from './issues'
+export type { EntryFact } from './issues'
 export { planImport, planImportInSteps } from './planImport'
 export type { ImportFile, ImportInput, ImportItem, PlannedLever } from './planImport'
 export { readEntry } from './readEntry'

@@ -1,97 +1,72 @@
 import { escapeVariables } from '../command'
 import { LONGEST_NAME } from '../levers'
-import { countOf } from '../names'
 import type { Issue } from '../result'
 import { LONGEST_TEXT, LONGEST_VARIABLE, MOST_ARGUMENTS } from '../steps'
 import type { EntryFile } from './entryFile'
 import { localizedLine, plainLine } from './entryValues'
+import { describeIssue, entryIssue } from './issues'
+import type { EntryFact } from './issues'
 import type { DesktopEntry, EntryAction, ExecLine } from './readEntry'
+
+const LONGEST_CATEGORY = 300
+const MOST_CATEGORIES = 1000
 
 /**
  * What the standard lets be as long as it likes and a lever cannot hold, each with its line. Issues: `name-long`,
- * `argument-long`, `arguments-many`, `path-long`, `variable-long`, `text-long`.
+ * `text-long`, `arguments-many`, `variable-name-long`, `categories-many`.
  */
 export function tooLong(entry: DesktopEntry, file: EntryFile, locale: string): Issue[] {
   const group = file[0]!
-  const at = (key: string) => {
+  const told = (key: string, facts: readonly EntryFact[]): Issue[] => {
     const line = (key === 'Name' ? localizedLine(group, key, locale) : plainLine(group, key))?.line
-    return line === undefined ? undefined : `line ${line}`
+    return facts.map((fact) => entryIssue(fact, line, key))
   }
-  const told = (key: string, code: string, message: string): Issue => {
-    const place = at(key)
-    const line = place === undefined ? '' : `L${place.slice(1)}: `
-    return { code, message: `${line}${key}: ${message}`, ...(place === undefined ? {} : { at: place }) }
-  }
-  const name = nameProblem(entry.name)
-  const path = entry.path === undefined ? undefined : textProblem('The folder', entry.path)
-  const others = (['Comment', 'Icon', 'TryExec'] as const).flatMap((key) => {
-    const text = { Comment: entry.comment, Icon: entry.icon, TryExec: entry.tryExec ?? '' }[key]
-    const problem = textProblem('The text', text)
-    return problem ? [told(key, 'text-long', problem)] : []
-  })
   return [
-    ...(name ? [told('Name', 'name-long', name)] : []),
-    ...(path ? [told('Path', 'path-long', path)] : []),
-    ...others,
-    ...categoryProblems(entry).map((message) => told('Categories', 'text-long', message)),
-    ...execProblems(entry.exec).map(({ code, message }) => told('Exec', code, message)),
-    ...(entry.url !== undefined && textProblem('The address', entry.url)
-      ? [told('URL', 'path-long', textProblem('The address', entry.url)!)]
-      : []),
+    ...told('Name', nameFacts(entry.name)),
+    ...told('Comment', textFacts('The text', entry.comment)),
+    ...told('Icon', textFacts('The text', entry.icon)),
+    ...told('Exec', execFacts(entry.exec)),
+    ...told('TryExec', textFacts('The text', entry.tryExec ?? '')),
+    ...told('Path', textFacts('The folder', entry.path ?? '')),
+    ...told('URL', textFacts('The address', entry.url ?? '')),
+    ...told('Categories', categoryFacts(entry.categories)),
   ]
 }
 
 /** Why an action cannot be a lever, as a sentence. */
 export function actionProblem(entry: DesktopEntry, action: EntryAction): string | undefined {
-  return nameProblem(`${entry.name}: ${action.name}`) ?? execProblems(action.exec)[0]?.message
+  const [fact] = [...nameFacts(`${entry.name}: ${action.name}`), ...execFacts(action.exec)]
+  return fact && describeIssue(fact)
 }
 
-const LONGEST_CATEGORY = 300
-const MOST_CATEGORIES = 1000
-
-function categoryProblems({ categories }: DesktopEntry): string[] {
-  if (categories.length > MOST_CATEGORIES)
-    return [`It has ${countOf(categories.length, 'category', 'categories')}, and may have ${MOST_CATEGORIES}.`]
-  const long = categories.find((category) => category.length > LONGEST_CATEGORY)
-  return long === undefined ? [] : [`“${long.slice(0, 30)}…” has more than ${LONGEST_CATEGORY} letters. Shorten it.`]
+function nameFacts(name: string): EntryFact[] {
+  const trimmed = name.trim()
+  return trimmed.length <= LONGEST_NAME ? [] : [{ code: 'name-long', name: trimmed, most: LONGEST_NAME }]
 }
 
-function nameProblem(name: string): string | undefined {
-  const { length } = name.trim()
-  if (length <= LONGEST_NAME) return undefined
-  const start = name.trim().slice(0, 30)
-  return `“${start}…” has ${countOf(length, 'letter')}; the name of a lever has at most ${LONGEST_NAME}. Shorten it.`
-}
-
-function textProblem(what: string, text: string): string | undefined {
+function textFacts(what: string, text: string): EntryFact[] {
   const { length } = escapeVariables(text)
-  if (length <= LONGEST_TEXT) return undefined
-  return `${what} “${text.slice(0, 30)}…” has ${countOf(length, 'letter')}, and may have ${LONGEST_TEXT.toLocaleString('en')}. Shorten it.`
+  return length <= LONGEST_TEXT ? [] : [{ code: 'text-long', what, text, length, most: LONGEST_TEXT }]
 }
 
-function execProblems(exec: ExecLine | undefined): { code: string; message: string }[] {
+function categoryFacts(categories: readonly string[]): EntryFact[] {
+  if (categories.length > MOST_CATEGORIES)
+    return [{ code: 'categories-many', count: categories.length, most: MOST_CATEGORIES }]
+  const long = categories.find(({ length }) => length > LONGEST_CATEGORY)
+  if (long === undefined) return []
+  return [{ code: 'text-long', what: 'The category', text: long, length: long.length, most: LONGEST_CATEGORY }]
+}
+
+function execFacts(exec: ExecLine | undefined): EntryFact[] {
   if (!exec) return []
-  if (exec.argv.length - 1 > MOST_ARGUMENTS)
-    return [
-      {
-        code: 'arguments-many',
-        message: `It has ${countOf(exec.argv.length - 1, 'argument')}, and may have ${MOST_ARGUMENTS.toLocaleString('en')}.`,
-      },
-    ]
-  const long = exec.argv.flatMap((argument, i) => {
-    const problem = textProblem(i === 0 ? 'The program' : `Argument ${i}`, argument)
-    return problem ? [{ code: 'argument-long', message: problem }] : []
-  })
-  const variables = exec.environment.flatMap(({ name, value }) => {
-    const problem = textProblem(`The value of ${name.slice(0, 30)}`, value)
-    if (name.length > LONGEST_VARIABLE)
-      return [
-        {
-          code: 'variable-long',
-          message: `The name “${name.slice(0, 30)}…” in the environment has ${name.length} letters, and may have ${LONGEST_VARIABLE}.`,
-        },
-      ]
-    return problem ? [{ code: 'variable-long', message: problem }] : []
-  })
-  return [...long, ...variables]
+  const count = exec.argv.length - 1
+  if (count > MOST_ARGUMENTS) return [{ code: 'arguments-many', count, most: MOST_ARGUMENTS }]
+  return [
+    ...exec.argv.flatMap((argument, i) => textFacts(i === 0 ? 'The program' : `Argument ${i}`, argument)),
+    ...exec.environment.flatMap(({ name, value }): EntryFact[] =>
+      name.length > LONGEST_VARIABLE
+        ? [{ code: 'variable-name-long', name, most: LONGEST_VARIABLE }]
+        : textFacts(`The value of ${name.slice(0, 30)}`, value),
+    ),
+  ]
 }

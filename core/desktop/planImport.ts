@@ -6,6 +6,8 @@ import { own } from '../result'
 import type { Issue } from '../result'
 import { decodeEntryFile, parseEntryFile } from './entryFile'
 import { draftsOf, executableOf, idOf, placeOf, programOf, safeId } from './entryTerms'
+import { describeIssue, entryIssue } from './issues'
+import type { EntryFact } from './issues'
 import { keptFileOf } from './keptFile'
 import { readEntry } from './readEntry'
 import type { DesktopEntry } from './readEntry'
@@ -91,7 +93,7 @@ export function* planImportInSteps(input: ImportInput): Generator<void, ImportIt
       continue
     }
     const { program: _program, ...rest } = item
-    const reasons = [`${earlier} has the same identifier “${id}” and comes first.`]
+    const reasons = [describeIssue({ code: 'same-identifier', earlier, id })]
     items.push({ ...rest, fate: 'skip', canForce: false, levers: [], reasons })
   }
   return items
@@ -104,7 +106,8 @@ function planFile(file: ImportFile, input: Known): ImportItem {
     fate: 'fault',
     reasons: issues.map((issue) => issue.message),
   })
-  if (!file.name.endsWith('.desktop')) return { ...base, fate: 'skip', reasons: ['Its name does not end in .desktop.'] }
+  if (!file.name.endsWith('.desktop'))
+    return { ...base, fate: 'skip', reasons: [describeIssue({ code: 'not-an-entry' })] }
   const text = decodeEntryFile(file.bytes)
   if (!text.ok) return fault(text.issues)
   const parsed = parseEntryFile(text.value)
@@ -118,44 +121,36 @@ function planFile(file: ImportFile, input: Known): ImportItem {
   if (broken.length > 0) return fault(broken)
   const skip = skipReason(entry, input)
   if (skip && !(skip.canForce && input.forced.includes(file.name)))
-    return { ...base, name: entry.name, fate: 'skip', reasons: [skip.reason], canForce: skip.canForce }
+    return { ...base, name: entry.name, fate: 'skip', reasons: [describeIssue(skip.fact)], canForce: skip.canForce }
   return planEntry(entry, file.name, text.value, input)
 }
 
 /** What the standard lets pass and the bench cannot take. Issues: `url-broken`, `program-broken`. */
 function unusable(entry: DesktopEntry, bench: BenchState): Issue | undefined {
   if (entry.url !== undefined && placeOf(entry.url) === undefined)
-    return {
-      code: 'url-broken',
-      message: `URL: in “${entry.url}” a percent sign is not followed by two digits of a character. Write it as %25.`,
-    }
+    return entryIssue({ code: 'url-broken', url: entry.url })
   const path = entry.exec && executableOf(entry.exec.argv[0]!)
   const isFile =
     path === undefined ||
     (programSchema.shape.executable.safeParse(path).success && kindAt(bench.files, path) !== 'folder')
-  return isFile
-    ? undefined
-    : { code: 'program-broken', message: `Exec: “${entry.exec!.argv[0]}” names no file that could be started.` }
+  return isFile ? undefined : entryIssue({ code: 'program-broken', program: entry.exec!.argv[0]! })
 }
 
 function skipReason(
   entry: DesktopEntry,
   { desktop, bench }: ImportInput,
-): { reason: string; canForce: boolean } | undefined {
-  if (entry.hidden) return { reason: 'Hidden=true: whoever installed it has deleted it.', canForce: false }
-  if (entry.type === 'Directory') return { reason: 'It describes a menu, not a program.', canForce: false }
+): { fact: EntryFact; canForce: boolean } | undefined {
+  if (entry.hidden) return { fact: { code: 'hidden' }, canForce: false }
+  if (entry.type === 'Directory') return { fact: { code: 'directory' }, canForce: false }
   const shown = shownIn(
     entry,
     desktop.split(':').filter((name) => name !== ''),
   )
   if (!shown && entry.onlyShowIn.length > 0)
-    return { reason: `It is for ${entry.onlyShowIn.join(', ')} only (OnlyShowIn).`, canForce: true }
-  if (!shown) return { reason: `It is not for ${desktop} (NotShowIn).`, canForce: true }
+    return { fact: { code: 'only-shown-in', desktops: entry.onlyShowIn }, canForce: true }
+  if (!shown) return { fact: { code: 'not-shown-in', desktop }, canForce: true }
   if (entry.tryExec && !kindAt(bench.files, executableOf(entry.tryExec)))
-    return {
-      reason: `${entry.tryExec} is not installed on the bench (TryExec). Taken all the same, it is set up as a stand-in.`,
-      canForce: true,
-    }
+    return { fact: { code: 'not-installed', program: entry.tryExec }, canForce: true }
   return undefined
 }
 
@@ -176,7 +171,7 @@ function planEntry(entry: DesktopEntry, file: string, text: string, input: Known
   const kept = keptAs(entry, text, input)
   const programChanges = program !== undefined && !kept.isExported && !sameProgram(standing, program)
   const drafts = entry.noDisplay ? [] : draftsOf(entry, program?.id, input.frameId, kept.origin, reasons)
-  if (entry.noDisplay) reasons.push('NoDisplay=true: the program is set up, but no lever is made for it.')
+  if (entry.noDisplay) reasons.push(describeIssue({ code: 'no-display' }))
   const levers = drafts.flatMap((draft) => planLever(draft, input, kept, reasons))
   const fates = [
     ...levers.map((lever) => lever.fate),
@@ -235,7 +230,7 @@ function planLever(
   // What the user has bound, scoped or placed stays; the entry says what it starts and how it is called.
   const { name, aliases } = checked.data
   const steps = stepsWith(known, checked.data.steps)
-  if (known.steps.length > 1) reasons.push(`${known.name} has several steps now, which stay as they are.`)
+  if (known.steps.length > 1) reasons.push(describeIssue({ code: 'steps-kept', lever: known.name }))
   // What would be exported now says nothing new.
   const same =
     kept.isExported ||

@@ -3,6 +3,8 @@ import type { FieldCodeValues } from '../command'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import type { EntryFile, EntryGroup } from './entryFile'
+import { describeIssue, entryIssue, placed } from './issues'
+import type { EntryFact } from './issues'
 import { localized, plain, readList, unescapeString } from './entryValues'
 
 /**
@@ -69,45 +71,27 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   const name = text('Name')
   const icon = text('Icon')
   const lineOf = (key: string) => group.lines.find((line) => line.key === key)?.line
-  const report = (code: string, message: string, line?: number) =>
-    issues.push({
-      code,
-      message: line === undefined ? message : `Line ${line}: ${message}`,
-      ...(line === undefined ? {} : { at: `line ${line}` }),
-    })
+  const report = (fact: EntryFact, line?: number) => issues.push(entryIssue(fact, line))
 
-  if (type === undefined || type === '')
-    report('key-missing', 'The key Type is missing. It says whether this is an Application or a Link.')
-  else if (!['Application', 'Link', 'Directory'].includes(type))
-    report(
-      'type-unknown',
-      `“${type}” is no type of a Desktop Entry; there are Application, Link and Directory.`,
-      lineOf('Type'),
-    )
-  if (name === '') report('key-missing', 'The key Name is missing or empty.')
+  if (type === undefined || type === '') report({ code: 'key-missing', key: 'Type' })
+  else if (!['Application', 'Link', 'Directory'].includes(type)) report({ code: 'type-unknown', type }, lineOf('Type'))
+  if (name === '') report({ code: 'key-missing', key: 'Name' })
 
   const flag = (key: string) => {
     const value = word(key)
     if (value !== undefined && value !== 'true' && value !== 'false' && value !== '0' && value !== '1')
-      report('boolean', `${key} is “${value}”; it has to be true or false.`, lineOf(key))
+      report({ code: 'boolean', key, value }, lineOf(key))
     return value === 'true' || value === '1'
   }
   /** `%c` is the name of the application in an action too; `%i` is the icon of the group by itself. */
   const readExec = (from: EntryGroup, ownIcon: string): Result<ExecLine> | undefined => {
     const line = from.lines.find((entry) => entry.key === 'Exec' && entry.locale === undefined)
     const localizedLine = from.lines.find((entry) => entry.key === 'Exec' && entry.locale !== undefined)
-    if (localizedLine)
-      remarks.push(`Line ${localizedLine.line}: Exec cannot be for one language, so this line is not read.`)
+    if (localizedLine) remarks.push(entryIssue({ code: 'exec-localized' }, localizedLine.line).message)
     if (!line || line.value.trim() === '') return undefined
     const exec = readExecLine(line.value, { name, icon: ownIcon, file: `${id}.desktop` })
     if (exec.ok) return exec
-    return fail(
-      ...exec.issues.map(({ code, message }) => ({
-        code,
-        message: `Line ${line.line}: Exec: ${message}`,
-        at: `line ${line.line}`,
-      })),
-    )
+    return fail(...exec.issues.map((issue) => placed(issue, line.line, 'Exec')))
   }
 
   const mainExec = type === 'Application' ? readExec(group, icon) : undefined
@@ -115,14 +99,9 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   const exec = mainExec?.ok ? mainExec.value : undefined
   const activatable = flag('DBusActivatable')
   if (type === 'Application' && !exec && issues.length === 0)
-    report(
-      'key-missing',
-      activatable
-        ? 'It is started by a message only and has no Exec, so there is nothing to bind.'
-        : 'The key Exec is missing or empty.',
-    )
+    report({ code: 'key-missing', key: activatable ? 'started-by-message' : 'Exec' })
   const url = type === 'Link' ? unescapeString(plain(group, 'URL') ?? '') : undefined
-  if (url === '') report('key-missing', 'The key URL is missing; a Link needs one.')
+  if (url === '') report({ code: 'key-missing', key: 'URL' })
 
   const partOf = { entry: text(ENTRY_KEY), action: text(ACTION_KEY) }
   const actions = readList(plain(group, 'Actions') ?? '').flatMap((actionId): EntryAction[] => {
@@ -130,22 +109,20 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
     const actionName = action && unescapeString(localized(action, 'Name', locale) ?? '')
     const [faulty] = action?.faults ?? []
     if (faulty) {
-      remarks.push(`The action “${actionId}” is left out. ${faulty.message}`)
+      remarks.push(describeIssue({ code: 'action-broken', action: actionId, because: faulty.message }))
       return []
     }
     const actionIcon = action ? unescapeString(localized(action, 'Icon', locale) ?? '') : ''
     const actionExec = action && actionName ? readExec(action, actionIcon) : undefined
     if (actionExec?.ok) return [{ id: actionId, name: actionName!, exec: actionExec.value }]
     // A broken action blocks only itself.
-    remarks.push(
-      actionExec
-        ? `The action “${actionId}” is left out. ${actionExec.issues.map(({ message }) => message).join(' ')}`
-        : !action
-          ? `The action “${actionId}” is listed but has no group, so it is left out.`
-          : !actionName
-            ? `The action “${actionId}” has no Name, so it is left out.`
-            : `The action “${actionId}” has no Exec, so it is left out.`,
-    )
+    if (actionExec) {
+      const because = actionExec.issues.map(({ message }) => message).join(' ')
+      remarks.push(describeIssue({ code: 'action-broken', action: actionId, because }))
+    } else {
+      const lacks = !action ? 'group' : actionName ? 'Exec' : 'Name'
+      remarks.push(describeIssue({ code: 'action-left', action: actionId, lacks }))
+    }
     return []
   })
   const entry: DesktopEntry = {
@@ -200,12 +177,8 @@ export function readExecLine(
     if (environment.length > 0 && i < argv.length) argv = argv.slice(i)
     else environment.length = 0
   }
-  if (!argv[0]) return fail({ code: 'no-program', message: 'There is no program in it.' })
-  if (argv[0].includes('='))
-    return fail({
-      code: 'program-equals',
-      message: `“${argv[0]}” has an equals sign, which the name of a program in an Exec line must not have.`,
-    })
+  if (!argv[0]) return fail(entryIssue({ code: 'no-program' }))
+  if (argv[0].includes('=')) return fail(entryIssue({ code: 'program-equals', program: argv[0] }))
   return succeed({ argv, environment, ...(fieldCode ? { fieldCode } : {}) })
 }
 

@@ -272,6 +272,15 @@ describe('again', () => {
   })
 })
 
+test('a control character in an argument or a folder cannot be written, and is told', () => {
+  const small = take({ 'sky.desktop': sky })
+  const odd = withStep(small, 'l-0', { args: ['a\u0001b'] })
+  expect(exportAll(odd, [odd.levers[0]!]).skipped).toEqual([
+    { leverId: 'l-0', because: '“a·b” has a control character, which no Desktop Entry can hold.' },
+  ])
+  expect(exportAll(withStep(small, 'l-0', { args: ['a\nb\tc'] })).skipped).toEqual([])
+})
+
 test('what no file says is told of each lever by name', () => {
   const small = take({ 'sky.desktop': sky })
   const full = withStep(

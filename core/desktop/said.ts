@@ -45,7 +45,14 @@ export function sayLever(lever: Lever, bench: BenchState, table: ValueTable): Sa
     workingDirectory: request.value.workingDirectory ?? '',
   }
   const exec = joinExec(argvOfExec(said, said.command))
-  return exec.ok ? { ...said, exec: exec.value } : exec.issues.map((issue) => issue.message).join(' ')
+  if (!exec.ok) return exec.issues.map((issue) => issue.message).join(' ')
+  // The standard has no way to write them (§4), but for line breaks and tabs.
+  const odd = [...argvOfExec(said, said.command), said.workingDirectory].find((text) =>
+    /(?![\n\t\r])\p{Cc}/u.test(text),
+  )
+  if (odd !== undefined)
+    return `“${odd.replace(/\p{Cc}/gu, '·')}” has a control character, which no Desktop Entry can hold.`
+  return { ...said, exec: exec.value }
 }
 
 /**

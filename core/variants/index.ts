@@ -1,5 +1,7 @@
 export { argumentKeys, editArguments, findEdits, textOf } from './argumentKeys'
 export type { ArgumentEdit, KeyedPart } from './argumentKeys'
 export { describeOwn, followPattern, ownAfterEdit } from './followPattern'
+export { describeIssue, variantIssue } from './issues'
+export type { VariantFact } from './issues'
 export { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from './planVariants'
 export type { PlanInput, PlannedVariant, VariantColumn, VariantRow } from './planVariants'

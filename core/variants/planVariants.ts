@@ -9,6 +9,7 @@ import { fail, succeed, own } from '../result'
 import type { Issue, Result } from '../result'
 import { argumentKeys, textOf } from './argumentKeys'
 import { followPattern, rulesOf } from './followPattern'
+import { variantIssue } from './issues'
 
 /** A part of the pattern that rows may differ in: the value of an option, or whether something stands there at all. */
 export interface VariantColumn {
@@ -126,13 +127,8 @@ export interface PlannedVariant {
 export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
   const { pattern, rows, levers, bench } = input
   if (pattern.variant)
-    return fail({
-      code: 'variant-of-variant',
-      message: `${pattern.plate} ${pattern.name} is itself a variant. Make variants from its pattern.`,
-      at: 'pattern',
-    })
-  if (rows.length === 0)
-    return fail({ code: 'no-rows', message: 'There is no row yet. Add one for each variant.', at: 'rows' })
+    return fail(variantIssue({ code: 'variant-of-variant', pattern: `${pattern.plate} ${pattern.name}` }, 'pattern'))
+  if (rows.length === 0) return fail(variantIssue({ code: 'no-rows' }, 'rows'))
   const columns = columnsOf(pattern, bench)
   const issues: Issue[] = []
   const names = new Set(levers.map((lever) => lever.name))
@@ -140,15 +136,11 @@ export function planVariants(input: PlanInput): Result<PlannedVariant[]> {
   const planned = rows.map((row, i): PlannedVariant => {
     const at = (part: string) => `rows.${i}.${part}`
     if (names.has(row.name.trim()))
-      issues.push({
-        code: 'name-twice',
-        message: `There is a lever “${row.name.trim()}” already. Give row ${i + 1} another name.`,
-        at: at('name'),
-      })
+      issues.push(variantIssue({ code: 'name-twice', name: row.name.trim(), row: i }, at('name')))
     names.add(row.name.trim())
     for (const id of Object.keys(row.cells))
       if (!columns.some((column) => column.id === id))
-        issues.push({ code: 'column-unknown', message: `The pattern has no part “${id}”.`, at: at(`cells.${id}`) })
+        issues.push(variantIssue({ code: 'column-unknown', column: id }, at(`cells.${id}`)))
     const triggers = triggersOf(row, i, chords, issues)
     const args = columns.flatMap((column) => {
       const cell = own(row.cells, column.id)
@@ -207,11 +199,7 @@ function triggersOf(row: VariantRow, i: number, chords: Map<string, number>, iss
   const chord = formatChord(parsed.value)
   const earlier = chords.get(chord)
   if (earlier !== undefined)
-    issues.push({
-      code: 'chord-twice',
-      message: `Rows ${earlier + 1} and ${i + 1} both have ${chord}. Give one of them another.`,
-      at: `rows.${i}.chord`,
-    })
+    issues.push(variantIssue({ code: 'chord-twice', chord, rows: [earlier, i] }, `rows.${i}.chord`))
   else chords.set(chord, i)
   return [{ id: 't1', kind: 'chord', chord, wins: 'auto' }]
 }
