@@ -116,7 +116,7 @@ async function previewImport(page: Page): Promise<void> {
   await input.uploadFile(...Object.keys(files).map((name) => join(folder, name)))
   await seen(page, '2 new')
   await button(page, 'Make the files')
-  await seen(page, 'levers left out')
+  await seen(page, 'with something left out')
 }
 
 async function chooseKey(page: Page): Promise<void> {

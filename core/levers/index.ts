@@ -5,27 +5,20 @@ export {
   frameSchema,
   ICON_COLOURS,
   interlockSchema,
-  keyCodeSchema,
-  keyRuleSchema,
   keySettingsSchema,
   iconSchema,
   leverDraftSchema,
   leverPatchSchema,
   leverSchema,
   LONGEST_NAME,
-  LONGEST_WORD,
   namedValueSchema,
   PATTERN_FIELDS,
-  scopeSchema,
-  triggerSchema,
   variantSchema,
-  WORD_ENDINGS,
 } from './schema'
 export type {
   Feedback,
   Frame,
   Interlock,
-  KeyRule,
   KeySettings,
   Lever,
   LeverDraft,
@@ -33,12 +26,14 @@ export type {
   LeverPatch,
   NamedValue,
   PatternField,
-  Scope,
-  Trigger,
-  TriggerOf,
   Variant,
-  WordEnding,
 } from './schema'
+export { keyRuleSchema } from './ruleSchema'
+export type { KeyRule } from './ruleSchema'
+export { scopeSchema } from './scopeSchema'
+export type { Scope } from './scopeSchema'
+export { keyCodeSchema, LONGEST_WORD, triggerSchema, WORD_ENDINGS } from './triggerSchema'
+export type { Trigger, TriggerOf, WordEnding } from './triggerSchema'
 export { LeverLog } from './leverLog'
 export type { LeverDelta } from './leverLog'
 export { rowTriggers, withRows } from './rows'

@@ -1,5 +1,6 @@
 import { assertNever } from '../result'
-import type { KeySettings, Trigger } from './schema'
+import type { KeySettings } from './schema'
+import type { Trigger } from './triggerSchema'
 
 /** Nobody takes longer than that over a second press that belongs to the first. */
 const LONGEST_SECOND_PRESS_MS = 400

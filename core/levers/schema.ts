@@ -1,209 +1,15 @@
 import { z } from 'zod'
-import { chordTextSchema, idSchema, lampSchema } from '../bench'
+import { idSchema, lampSchema } from '../bench'
 import { conditionSchema } from '../conditions'
-import { KEYBOARDS, keyOfCode, LEGEND_IDS, MODIFIERS, modifierOfCode, parseSequence } from '../keys'
-import {
-  DEEPEST_BLOCKS,
-  depthOf,
-  everyStep,
-  frameIdSchema,
-  MOST_STEPS,
-  NATURES,
-  programIdSchema,
-  stepSchema,
-} from '../steps'
+import { KEYBOARDS, LEGEND_IDS } from '../keys'
+import { DEEPEST_BLOCKS, depthOf, everyStep, frameIdSchema, MOST_STEPS, NATURES, stepSchema } from '../steps'
 import type { Step } from '../steps'
 import { marked } from '../fields'
+import { keyRuleSchema } from './ruleSchema'
+import { scopeSchema } from './scopeSchema'
+import { timeSchema, triggerSchema } from './triggerSchema'
 
 const leverIdSchema = marked(idSchema, { refers: 'lever' })
-
-const programIdsSchema = z
-  .array(programIdSchema)
-  .min(1, 'Choose at least one program.')
-  .max(500, 'A scope names at most 500 programs.')
-
-/** Where a lever's triggers are live, by the program in front. */
-export const scopeSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('everywhere') }),
-  z.object({ kind: z.literal('only'), programIds: programIdsSchema }),
-  z.object({ kind: z.literal('except'), programIds: programIdsSchema }),
-])
-
-/** One or two to four chords with spaces between: `Meta+O E`. */
-const sequenceTextSchema = z
-  .string()
-  .max(160)
-  .superRefine((text, context) => {
-    const sequence = parseSequence(text)
-    if (!sequence.ok)
-      for (const issue of sequence.issues)
-        context.addIssue({ code: 'custom', message: issue.message, params: { code: issue.code } })
-    else if (sequence.value.length < 2)
-      context.addIssue({
-        code: 'custom',
-        message: 'A sequence has two to four chords, with spaces between them: Meta+O E.',
-        params: { code: 'sequence-short' },
-      })
-  })
-
-/** A key by its W3C code, modifiers included. */
-export const keyCodeSchema = z
-  .string()
-  .max(40)
-  .refine((code) => keyOfCode(code) !== undefined || modifierOfCode(code) !== undefined, 'Choose a key.')
-
-const timeSchema = z.number().int().min(20, 'At least 20 ms.').max(5000, 'At most 5 seconds.')
-
-/** How often it goes on while the key is held, in ms from one to the next; once only when absent. */
-const repeatSchema = z.number().int().min(30, 'At least 30 ms.').max(5000, 'At most 5 seconds.')
-
-/** Only from this keyboard or pad of the bench; from any when absent. */
-const keyboardSchema = marked(idSchema, { refers: 'device' })
-
-/** A key that acts as a modifier. */
-const modifierCodeSchema = z
-  .string()
-  .max(40)
-  .refine((code) => modifierOfCode(code) !== undefined, 'Choose a modifier.')
-
-const bound = {
-  id: idSchema,
-  /**
-   * Who has the keys where the program in front claims them too. `auto`: the lever, if it is scoped to that program.
-   */
-  wins: z.enum(['auto', 'lever', 'program']).default('auto'),
-  /**
-   * Whether a key is meant by its place on the keyboard (W3C `code`) or by what is engraved on it (`key`); by its place
-   * when absent.
-   */
-  match: z.enum(['code', 'key']).optional(),
-  keyboard: keyboardSchema.optional(),
-}
-
-/** What must be typed after a word; nothing of it, and the word counts with its last letter. */
-export const WORD_ENDINGS = ['space', 'enter', 'tab', 'punctuation'] as const
-
-export const LONGEST_WORD = 40
-
-/** A word that is typed in a program. */
-const typedWord = {
-  word: z
-    .string()
-    .min(2, 'A typed word has at least two characters.')
-    .max(LONGEST_WORD, `A typed word has at most ${LONGEST_WORD} characters.`)
-    .regex(/^[^\s\p{C}]+$/u, 'A typed word has no blanks.'),
-  endings: z
-    .array(z.enum(WORD_ENDINGS))
-    .max(WORD_ENDINGS.length)
-    .default([...WORD_ENDINGS]),
-}
-
-/** One way to pull a lever by keys. Times are in ms; the general timing holds where one is absent. */
-export const triggerSchema = z.discriminatedUnion('kind', [
-  z.object({ ...bound, kind: z.literal('chord'), chord: chordTextSchema, repeatMs: repeatSchema.optional() }),
-  /** Two to four chords one after the other; the first alone is passed on when nothing follows. */
-  z.object({ ...bound, kind: z.literal('sequence'), sequence: sequenceTextSchema, gapMs: timeSchema.optional() }),
-  /** A chord while another key is held, which is its layer; tapped alone, that key is itself. */
-  z.object({
-    ...bound,
-    kind: z.literal('layer'),
-    hold: keyCodeSchema,
-    chord: chordTextSchema,
-    holdMs: timeSchema.optional(),
-  }),
-  /** Two or three keys that go down within a window. */
-  z.object({
-    ...bound,
-    kind: z.literal('together'),
-    keys: z.array(keyCodeSchema).min(2, 'Choose two keys.').max(3),
-    windowMs: timeSchema.optional(),
-  }),
-  /**
-   * A key that is held; tapped, it is itself. With `nested` it counts as held also when another key was pressed within
-   * its time.
-   */
-  z.object({
-    ...bound,
-    kind: z.literal('hold'),
-    key: keyCodeSchema,
-    holdMs: timeSchema.optional(),
-    nested: z.boolean().optional(),
-  }),
-  /** A modifier that is tapped by itself, once or twice. */
-  z.object({
-    ...bound,
-    kind: z.literal('tap'),
-    key: modifierCodeSchema,
-    times: z.union([z.literal(1), z.literal(2)]),
-    gapMs: timeSchema.optional(),
-  }),
-  /** A chord that is pressed twice. */
-  z.object({ ...bound, kind: z.literal('double'), chord: chordTextSchema, gapMs: timeSchema.optional() }),
-  /** A chord when its key comes up again. */
-  z.object({ ...bound, kind: z.literal('release'), chord: chordTextSchema }),
-  /** A word that is typed; it is taken back, and the lever pulled. */
-  z.object({ ...bound, ...typedWord, kind: z.literal('word'), letters: z.enum(['any', 'exact']).default('any') }),
-])
-
-const ruled = { id: idSchema, keyboard: keyboardSchema.optional() }
-
-/** Only while this key is held, which is a layer then; always when absent. */
-const inLayer = { layer: keyCodeSchema.optional() }
-
-/** What a key does by a rule of its frame, without a lever. */
-export const keyRuleSchema = z.discriminatedUnion('kind', [
-  /** A key is another key, with modifiers if any. */
-  z.object({
-    ...ruled,
-    ...inLayer,
-    kind: z.literal('remap'),
-    from: keyCodeSchema,
-    to: z.union([chordTextSchema, keyCodeSchema]),
-  }),
-  z.object({ ...ruled, ...inLayer, kind: z.literal('disable'), key: keyCodeSchema }),
-  /** A chord types a text that the keyboard lacks. */
-  z.object({
-    ...ruled,
-    ...inLayer,
-    kind: z.literal('type'),
-    chord: chordTextSchema,
-    text: z.string().min(1, 'Say what it types.').max(200),
-    repeatMs: repeatSchema.optional(),
-  }),
-  /**
-   * Tapped, the key is itself or another one; held, it is modifiers or a layer. Unless `nested` is false it counts as
-   * held also when another key was pressed within its time: any with modifiers, one of the layer with a layer.
-   */
-  z.object({
-    ...ruled,
-    kind: z.literal('tap-hold'),
-    key: keyCodeSchema,
-    tap: keyCodeSchema.nullable(),
-    holdMs: timeSchema.optional(),
-    nested: z.boolean().optional(),
-    hold: z.discriminatedUnion('kind', [
-      z.object({ kind: z.literal('modifiers'), modifiers: z.array(z.enum(MODIFIERS)).min(1).max(MODIFIERS.length) }),
-      z.object({ kind: z.literal('layer') }),
-    ]),
-  }),
-  /** A modifier that is tapped by itself holds for the next key. */
-  z.object({ ...ruled, kind: z.literal('one-shot'), key: modifierCodeSchema, withinMs: timeSchema.optional() }),
-  /**
-   * A word that is typed becomes a text, in which `${name}` stands for a value. With `follow` the text has capitals as
-   * the word was typed; unless `dropsEnding`, what was typed after the word comes after the text.
-   */
-  z.object({
-    ...ruled,
-    ...typedWord,
-    kind: z.literal('word'),
-    letters: z.enum(['any', 'exact', 'follow']).default('any'),
-    text: marked(z.string().min(1, 'Say what it becomes.').max(4096, 'At most 4,096 letters.'), { text: 'template' }),
-    dropsEnding: z.boolean().optional(),
-    scope: scopeSchema.default({ kind: 'everywhere' }),
-  }),
-  /** Keys in a row, from `first` on, with its modifiers, pull the levers of the frame in their order. */
-  z.object({ ...ruled, kind: z.literal('row'), first: chordTextSchema, count: z.number().int().min(1).max(24) }),
-])
 
 export const timingSchema = z.object({
   /** How long a key is held before it counts as held. */
@@ -390,8 +196,6 @@ export const leverSchema = z.object({
   variant: variantSchema.nullish(),
 })
 
-export type Scope = z.infer<typeof scopeSchema>
-export type Trigger = z.infer<typeof triggerSchema>
 export type Frame = z.infer<typeof frameSchema>
 export type LeverDraft = z.infer<typeof leverDraftSchema>
 export type LeverPatch = z.infer<typeof leverPatchSchema>
@@ -402,7 +206,4 @@ export type Feedback = z.infer<typeof feedbackSchema>
 export type LeverIcon = z.infer<typeof iconSchema>
 export type Variant = z.infer<typeof variantSchema>
 export type PatternField = (typeof PATTERN_FIELDS)[number]
-export type KeyRule = z.infer<typeof keyRuleSchema>
 export type KeySettings = z.infer<typeof keySettingsSchema>
-export type TriggerOf<K extends Trigger['kind']> = Extract<Trigger, { kind: K }>
-export type WordEnding = (typeof WORD_ENDINGS)[number]

@@ -1,7 +1,9 @@
 import { listed } from '../names'
 import { assertNever, own } from '../result'
 import type { Names } from '../steps'
-import type { Lever, Scope, Trigger } from './schema'
+import type { Lever } from './schema'
+import type { Trigger } from './triggerSchema'
+import type { Scope } from './scopeSchema'
 
 /** Whether triggers of this scope are live with `programId` in front; undefined when nothing is. */
 export function isLive(scope: Scope, programId: string | undefined): boolean {

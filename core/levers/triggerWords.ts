@@ -1,6 +1,6 @@
 import { chordByLegend, formatSequence, keyOfCode, letterOfCode, parseSequence } from '../keys'
 import type { Chord, LegendId } from '../keys'
-import type { Trigger } from './schema'
+import type { Trigger } from './triggerSchema'
 import { assertNever } from '../result'
 
 const modifierNames: Record<string, string> = {

@@ -1,14 +1,15 @@
-import { codeOfModifier, formatChord, inOrder, modifierOfCode, reservationOf } from '../keys'
+import { codeOfModifier, formatChord, modifierOfCode, reservationOf } from '../keys'
 import type { Chord, Modifier } from '../keys'
 import type { Bound, BoundSequence } from './bindings'
 import { forKeyboard } from './compileRules'
-import type { Mapped, RuleOf } from './compileRules'
+import type { Mapped } from './compileRules'
 import { finish, isStillLive, pulled } from './decide'
 import type { Deciding, Step } from './decide'
 import { boundAt, candidateOf, judge, nearMisses, situationOf } from './judge'
 import { holdOf, isDisabled, layeredLevers, mappedOf, namesOf } from './layers'
 import { findSequence, findTogether } from './patterns'
-import type { Candidate, Decision, KeyOutput } from './schema'
+import type { Candidate, Decision } from './schema'
+import { sendMapped, typeText } from './send'
 import { effectiveModifiers } from './state'
 import type { Down, Pending, ResolverState } from './state'
 import { holdMeaning, tapOrHold } from './tapOrHold'
@@ -195,68 +196,6 @@ function withCandidates(step: Step, more: readonly Candidate[]): Step {
     ...step,
     decisions: step.decisions.map((decision) => ({ ...decision, candidates: [...more, ...decision.candidates] })),
   }
-}
-
-/** The program gets another key, with modifiers for as long as the key goes down and no longer. */
-function sendMapped(
-  state: ResolverState,
-  head: Pending,
-  mapped: Mapped,
-  {
-    candidates,
-    atMs,
-    ...shared
-  }: { candidates: Candidate[]; atMs?: number } & Partial<Pick<Decision, 'chord' | 'claim'>>,
-): Step {
-  const reason = mapped.isTap ? 'tapped-other' : 'remapped'
-  if (mapped.acts)
-    return finish(
-      state,
-      head,
-      { kind: 'replace', reason, outputs: [{ kind: 'down', code: mapped.code }], candidates },
-      { fate: 'modifiers', modifiers: [mapped.acts], out: [mapped.code] },
-      atMs,
-    )
-  const down = effectiveModifiers(state.held, [], head)
-  const shots = effectiveModifiers(state.held, state.oneShots, head)
-  const added = inOrder([...shots, ...mapped.modifiers]).filter((modifier) => !down.includes(modifier))
-  const codes = added.map(codeOfModifier)
-  const again: KeyOutput[] = [
-    ...codes.map((code) => ({ kind: 'down' as const, code })),
-    { kind: 'down', code: mapped.code },
-    ...codes.toReversed().map((code) => ({ kind: 'up' as const, code })),
-  ]
-  return finish(
-    state,
-    head,
-    { ...shared, kind: 'replace', reason, outputs: again, candidates },
-    { fate: 'replaced', out: [mapped.code], again },
-    atMs,
-  )
-}
-
-function typeText(
-  state: ResolverState,
-  head: Pending,
-  { text, repeatMs }: RuleOf<'type'>,
-  {
-    candidates,
-    atMs,
-    ...shared
-  }: { candidates: Candidate[]; atMs?: number } & Partial<Pick<Decision, 'chord' | 'claim'>>,
-): Step {
-  const outputs: KeyOutput[] = [{ kind: 'text', text }]
-  const repeats =
-    repeatMs === undefined
-      ? {}
-      : { again: outputs, repeats: { everyMs: repeatMs, nextAtMs: head.event.atMs + repeatMs } }
-  return finish(
-    state,
-    head,
-    { ...shared, kind: 'replace', reason: 'typed', outputs, candidates },
-    { fate: 'kept', ...repeats },
-    atMs,
-  )
 }
 
 /** A key that is neither held for its own sake nor had by a layer. */
