@@ -1,0 +1,103 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { frontProgram } from '../../core/bench'
+import { pressFor } from '../../core/keys'
+import { keyRuleSchema, leverDraftSchema } from '../../core/levers'
+import type { KeyEvent } from '../../core/resolve'
+import { valueOf } from '../../core/result'
+import { memoryStore } from '../../tests/support/memoryDatabase'
+import { edit } from './edits'
+import { startEngine } from './engine'
+import type { Engine } from './engine'
+import { createLever, editFrame } from './leverEdits'
+
+let engine: Engine
+beforeEach(async () => {
+  engine = await startEngine(await memoryStore())
+})
+afterEach(() => engine.close())
+
+/** The presses that type a text on the keyboard of the demo. */
+function typing(text: string, fromMs = 1000): KeyEvent[] {
+  let atMs = fromMs
+  return [...text].flatMap((sign): KeyEvent[] => {
+    const { code, modifiers } = pressFor('us', sign)!
+    const shift = modifiers.includes('Shift') ? ['ShiftLeft'] : []
+    return [
+      ...shift.map((key) => ({ kind: 'down' as const, code: key, atMs: (atMs += 10) })),
+      { kind: 'down', code, atMs: (atMs += 30) },
+      { kind: 'up', code, atMs: (atMs += 30) },
+      ...shift.map((key) => ({ kind: 'up' as const, code: key, atMs: (atMs += 10) })),
+    ]
+  })
+}
+
+const outputsOf = (entries: readonly { decision: { outputs?: readonly object[] } }[]) =>
+  entries.flatMap(({ decision }) => decision.outputs ?? [])
+const rules = async (...words: Record<string, unknown>[]) => {
+  const list = words.map((word, i) => keyRuleSchema.parse({ id: `r${i}`, kind: 'word', ...word }))
+  return valueOf(await edit(engine.store, editFrame('desk', { version: undefined, rules: list })))
+}
+const make = async (part: Record<string, unknown>) => {
+  const draft = leverDraftSchema.parse({
+    frameId: 'desk',
+    name: 'Done',
+    steps: [{ id: 'a', kind: 'message.show', text: 'Done' }],
+    ...part,
+  })
+  return valueOf(await edit(engine.store, createLever(draft)))
+}
+
+test('a typed word becomes its text with the values of its frame and the date of the machine', async () => {
+  vi.spyOn(Date, 'now').mockReturnValue(new Date(2026, 10, 27, 21, 5).getTime())
+  await rules({ word: 'nb', text: 'night of ${date}, ${series}', letters: 'follow' })
+  const entries = await engine.keyDesk.press('tab', typing('x Nb, '))
+  expect(outputsOf(entries)).toEqual([
+    { kind: 'down', code: 'Backspace' },
+    { kind: 'up', code: 'Backspace' },
+    { kind: 'down', code: 'Backspace' },
+    { kind: 'up', code: 'Backspace' },
+    { kind: 'text', text: 'Night of 2026-11-27, 2611-0417' },
+    { kind: 'text', text: ',' },
+  ])
+  expect(entries.every(({ refusal }) => refusal === null)).toBe(true)
+  vi.restoreAllMocks()
+})
+
+test('a value that is gone stays as it is written, and is told with the key', async () => {
+  await rules({ word: 'nb', text: 'of ${nosuch}', endings: [] })
+  const entries = await engine.keyDesk.press('tab', typing('nb'))
+  expect(outputsOf(entries).at(-1)).toEqual({ kind: 'text', text: 'of ${nosuch}' })
+  expect(entries.flatMap(({ refusal }) => refusal ?? [])).toEqual(['There is no value named “nosuch”.'])
+})
+
+test('a lever that is pulled by a word runs once, and each keyboard has a word of its own', async () => {
+  const lever = await make({ triggers: [{ id: 't', kind: 'word', word: ';ok', endings: ['space'] }] })
+  const [first, second] = [typing(';o'), typing('k ', 2000)]
+  await engine.keyDesk.press('tab-a', first)
+  const other = await engine.keyDesk.press('tab-b', second)
+  expect(other.some(({ decision }) => decision.kind === 'pull')).toBe(false)
+  const entries = await engine.keyDesk.press('tab-a', second)
+  const [pull] = entries.filter(({ decision }) => decision.kind === 'pull')
+  expect([pull!.decision.leverId, pull!.runId === null]).toEqual([lever.id, false])
+  await vi.waitFor(() => expect(engine.store.bench.messages.map(({ text }) => text)).toEqual(['Done']))
+})
+
+test('a word is given up when another program comes to the front between its letters', async () => {
+  const lever = await make({ triggers: [{ id: 't', kind: 'word', word: 'ok', endings: [] }] })
+  await engine.keyDesk.press('tab', typing('o'))
+  const front = frontProgram(engine.store.bench)!.id
+  const below = Object.values(engine.store.bench.windows).find(({ programId }) => programId !== front)!
+  await engine.store.change(({ bench }) => ({
+    ok: true,
+    value: {
+      answer: null,
+      bench: { ...bench, stack: [...bench.stack.filter((id) => id !== below.id), below.id] },
+      log: [{ runId: null, source: 'hand' as const, changes: [{ kind: 'window.raise' as const, windowId: below.id }] }],
+    },
+  }))
+  const entries = await engine.keyDesk.press('tab', typing('k', 2000))
+  expect(entries.some(({ decision }) => decision.leverId === lever.id)).toBe(false)
+  expect(
+    (await engine.keyDesk.press('tab', typing(' ok', 3000))).some(({ decision }) => decision.kind === 'pull'),
+  ).toBe(true)
+})
