@@ -12,8 +12,7 @@ const { default: prettier } = await import('eslint-config-prettier')
 const lineLimit = { code: 140, ignoreUrls: true, ignorePattern: '^\\s*(d|points)=' }
 
 /** Tables whose keys come from users or files: `own(table, key)` is the one way to look something up in them. */
-const tables =
-  '/^(programs|devices|windows|controls|folders|frameSwitches|broken|reports|frames|cells|environment)$/'
+const tables = '/^(programs|devices|windows|controls|folders|frameSwitches|broken|reports|frames|cells|environment)$/'
 const ownKeysOnly = [
   {
     selector: `MemberExpression[computed=true][object.property.name=${tables}]:not([property.type='Literal']):not([property.name=/^[ijn]$/])`,

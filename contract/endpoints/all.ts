@@ -1,0 +1,29 @@
+import type { z } from 'zod'
+import { benchEndpoints } from './bench'
+import { exchangeEndpoints } from './exchange'
+import { historyEndpoints } from './history'
+import { iconsEndpoints } from './icons'
+import { keysEndpoints } from './keys'
+import { leversEndpoints } from './levers'
+import { liveEndpoints } from './live'
+import { runsEndpoints } from './runs'
+import { valuesEndpoints } from './values'
+
+/** Every route of the HTTP API. */
+export const endpoints = {
+  ...liveEndpoints,
+  ...leversEndpoints,
+  ...runsEndpoints,
+  ...benchEndpoints,
+  ...keysEndpoints,
+  ...valuesEndpoints,
+  ...iconsEndpoints,
+  ...exchangeEndpoints,
+  ...historyEndpoints,
+}
+
+export type EndpointName = keyof typeof endpoints
+export type AnswerOf<K extends EndpointName> = z.infer<(typeof endpoints)[K]['answer']>
+export type BodyOf<K extends EndpointName> = (typeof endpoints)[K] extends { body: infer B extends z.ZodType }
+  ? z.input<B>
+  : undefined

@@ -1,0 +1,47 @@
+import { z } from 'zod'
+import { deviceSchema, programSchema } from '../../core/bench'
+import { benchAnswerSchema, benchChangesBodySchema, historySchema } from '../schemas'
+import { missing } from './endpoint'
+import type { Endpoint } from './endpoint'
+
+/** The workstation: as it stands, altered by hand, and what is described of it. */
+export const benchEndpoints = {
+  readBench: { method: 'GET', path: '/api/bench', summary: 'The workstation as it stands.', answer: benchAnswerSchema },
+  changeBench: {
+    method: 'POST',
+    path: '/api/bench/changes',
+    summary: 'Alters the workstation by hand: all of the changes, or none.',
+    body: benchChangesBodySchema,
+    answer: z.object({ version: z.number().int() }),
+    refusals: { 409: 'A change cannot be made on the workstation as it stands.' },
+  },
+  putProgram: {
+    method: 'PUT',
+    path: '/api/programs/:id',
+    summary: 'Describes a program, one of the bench or a new one; an edit that can be undone.',
+    body: programSchema,
+    answer: programSchema,
+    refusals: { 409: 'It cannot be set up on the bench as it stands.' },
+  },
+  deleteProgram: {
+    method: 'DELETE',
+    path: '/api/programs/:id',
+    summary: 'Takes a described or imported program off the bench.',
+    answer: historySchema,
+    refusals: { ...missing, 409: 'It still has windows open, or levers use it.' },
+  },
+  putDevice: {
+    method: 'PUT',
+    path: '/api/devices/:id',
+    summary: 'Describes a device with its controls, one of the bench or a new one; an edit that can be undone.',
+    body: deviceSchema,
+    answer: deviceSchema,
+  },
+  deleteDevice: {
+    method: 'DELETE',
+    path: '/api/devices/:id',
+    summary: 'Takes a device off the bench.',
+    answer: historySchema,
+    refusals: { ...missing, 409: 'Levers or frames use it.' },
+  },
+} as const satisfies Record<string, Endpoint>

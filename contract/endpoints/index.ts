@@ -1,0 +1,3 @@
+export { endpoints } from './all'
+export type { AnswerOf, BodyOf, EndpointName } from './all'
+export type { Endpoint } from './endpoint'
