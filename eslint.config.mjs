@@ -15,7 +15,9 @@ const lineLimit = { code: 140, ignoreUrls: true, ignorePattern: '^\\s*(d|points)
 const tables = '/^(programs|devices|windows|controls|folders|frameSwitches|broken|reports|frames|cells|environment)$/'
 const ownKeysOnly = [
   {
-    selector: `MemberExpression[computed=true][object.property.name=${tables}]:not([property.type='Literal']):not([property.name=/^[ijn]$/])`,
+    selector:
+      `MemberExpression[computed=true][object.property.name=${tables}]` +
+      ":not([property.type='Literal']):not([property.name=/^[ijn]$/])",
     message: 'Look it up with own(table, key), which knows own keys only.',
   },
 ]

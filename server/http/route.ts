@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream'
 import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { endpoints } from '../../contract'
@@ -5,6 +6,7 @@ import type { AnswerOf, Endpoint, EndpointName } from '../../contract'
 import { useEngine } from '../engine'
 import type { Engine } from '../engine'
 import { whyNoText } from './checkTexts'
+import { isLong, jsonInSlices } from './jsonInSlices'
 import { readJson } from './readJson'
 import { Refusal, refuse } from './refusal'
 
@@ -30,7 +32,9 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
     const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)
     setResponseStatus(event, endpoint.status ?? 200)
     setResponseHeader(event, 'cache-control', 'no-store')
-    return answer
+    if (!isLong(answer)) return answer
+    setResponseHeader(event, 'content-type', 'application/json')
+    return Readable.from(jsonInSlices(answer))
   })
 }
 
