@@ -121,14 +121,19 @@ async function manyLevers(): Promise<void> {
     const presses = await pressesDuring(call, promise, 'KeyZ')
     rows.push([name, (await promise)[0], percentile(presses, 0.95), Math.max(...presses)])
   }
-  await act('disable 10,000 levers', () =>
-    call('POST', '/api/levers/batch', { act: 'enable', enabled: false, levers: refs }),
-  )
+  /** The answer is taken as it comes: reading ten megabytes of JSON here would hold up the keys that are measured. */
+  const ask = async (path: string, body: unknown) => {
+    const json = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+    const response = await fetch(server.url + path, json)
+    if (!response.ok) throw new Error(await response.text())
+    await response.arrayBuffer()
+  }
+  await act('disable 10,000 levers', () => ask('/api/levers/batch', { act: 'enable', enabled: false, levers: refs }))
   await act('undo it', () => call('POST', '/api/undo', {}))
   await act('do it again', () => call('POST', '/api/redo', {}))
   await act('undo it', () => call('POST', '/api/undo', {}))
   await act('export 1,000 levers', () =>
-    call('POST', '/api/exchange/export', { leverIds: all.slice(0, 1000).map(({ id }) => id) }),
+    ask('/api/exchange/export', { leverIds: all.slice(0, 1000).map(({ id }) => id) }),
   )
   const pattern = (await call<Lever>('GET', '/api/levers/lever-1')).body
   const variantRows = Array.from({ length: 200 }, (_, i) => ({ name: `Chart ${i}`, chord: '', cells: {} }))
