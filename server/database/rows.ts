@@ -26,11 +26,17 @@ export function atOnce<T>(work: Generator<void, T>): T {
   }
 }
 
+/** So long work goes on before others have their turn. */
+const SLICE_MS = 4
+
 /** Takes work that stops now and then to its end, with everything else that is due in between. */
 export async function inSlices<T>(work: Generator<void, T>): Promise<T> {
+  let sinceMs = performance.now()
   for (;;) {
     const step = work.next()
     if (step.done) return step.value
+    if (performance.now() - sinceMs < SLICE_MS) continue
     await breathe()
+    sinceMs = performance.now()
   }
 }
