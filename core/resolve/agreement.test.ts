@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { chordId, modifierOfCode, MODIFIERS, parseChord, parseSequence } from '../keys'
-import { frameSchema, leverSchema } from '../levers'
+import { frameSchema, keySettingsSchema, leverSchema } from '../levers'
 import type { Modifier } from '../keys'
 import type { Frame, Lever, Trigger } from '../levers'
 import { valueOf } from '../result'
@@ -42,6 +42,9 @@ const levers = [
   lever(15, { kind: 'chord', chord: 'E' }, { scope: { kind: 'only', programIds: ['camera'] } }),
   lever(16, { kind: 'sequence', sequence: 'Ctrl+B E', gapMs: 90 }),
   lever(17, { kind: 'word', word: 'ae', endings: [] }, { scope: { kind: 'except', programIds: ['camera'] } }),
+  lever(19, { kind: 'chord', chord: 'Ctrl+K', repeatMs: 40 }),
+  lever(20, { kind: 'chord', chord: 'AltGr+A' }),
+  lever(21, { kind: 'chord', chord: 'G', keyboard: 'pad' }),
   lever(18, { kind: 'word', word: 'ba', letters: 'exact', endings: ['space'] }),
 ]
 const frames: Frame[] = [
@@ -70,16 +73,17 @@ const frames: Frame[] = [
     ],
   }),
 ]
-const config = { levers, frames, programs: {}, keys: undefined }
+/** A keyboard on which the right Alt key is AltGr. */
+const config = { levers, frames, programs: {}, keys: keySettingsSchema.parse({ legends: 'de' }) }
 const codes = [
-  ...['ControlLeft', 'ShiftLeft', 'ShiftRight', 'MetaLeft', 'CapsLock', 'Space'],
+  ...['ControlLeft', 'ShiftLeft', 'ShiftRight', 'MetaLeft', 'AltRight', 'CapsLock', 'Space'],
   ...[...'ABCEFGHIJK'].map((letter) => `Key${letter}`),
 ]
 
 type Press = Extract<KeyEvent, { kind: 'down' | 'up' }> & { front: string }
 
 /** What is typed now and then in between, as far as other rules let it. */
-const words = [' AI', ' AE', ' BA ', ' KAB', ' KAK ', ' AK ', ' A']
+const words = [' AI', ' AE', ' BA ', ' KAB', ' KAK ', ' AK ', ' CC', ' A']
 
 /**
  * Keys pressed and released at random, never a key twice without coming up, with repeats; times never equal and never
@@ -103,13 +107,16 @@ function storm(count: number, random: () => number): Press[] {
       }
     }
     const code = codes[Math.floor(random() * codes.length)]!
+    // A Ctrl right before AltGr would be the one that some systems report with it.
+    if (code === 'AltRight') atMs += 3
+    const keyboard = random() < 0.3 ? { keyboard: 'pad' } : {}
     if (down.has(code) && random() < 0.15) events.push({ kind: 'down', code, atMs, front, repeat: true })
     else if (down.has(code)) {
       down.delete(code)
       events.push({ kind: 'up', code, atMs, front })
     } else {
       down.add(code)
-      events.push({ kind: 'down', code, atMs, front })
+      events.push({ kind: 'down', code, atMs, front, ...keyboard })
     }
     // Nobody holds down more than a hand can.
     if (down.size > 4) {
@@ -171,9 +178,14 @@ interface Held {
   /** What its coming up is, where that is not what its fate says. */
   readonly up?: string
   readonly repeat?: string
+  /** The lever that goes on while the key is held, and when it may again. */
+  readonly goesOn?: { readonly outcome: string; readonly everyMs: number; readonly nextAtMs: number }
   /** The key that the program sees in its place. */
   readonly sends?: string
 }
+/** The modifier a key is on this keyboard. */
+const modifierOf = (code: string): Modifier | undefined => (code === 'AltRight' ? 'AltGr' : modifierOfCode(code))
+
 type HeldKeys = ReadonlyMap<string, Held>
 type Shots = readonly { readonly untilMs: number }[]
 
@@ -207,7 +219,7 @@ function reference(events: readonly Press[]): string[] {
           ([...keys.values()].some((entry) => entry.modifiers?.includes(modifier)) ||
             [...physical].some(
               (code) =>
-                modifierOfCode(code) === modifier &&
+                modifierOf(code) === modifier &&
                 code !== events[i]!.code &&
                 (keys.get(code)?.fate ?? 'pass') === 'pass',
             ))) ||
@@ -279,7 +291,7 @@ function reference(events: readonly Press[]): string[] {
     for (let j = i + 1; j < Math.min(events.length, i + 80) && chain.length < 5; j++) {
       const { code, kind } = events[j]!
       if (kind === 'up') {
-        for (const modifier of [modifierOfCode(code), ...(keys.get(code)?.modifiers ?? [])])
+        for (const modifier of [modifierOf(code), ...(keys.get(code)?.modifiers ?? [])])
           if (modifier) constant.delete(modifier)
         keys.delete(code)
         continue
@@ -333,8 +345,12 @@ function reference(events: readonly Press[]): string[] {
   const spelled = (i: number, code: string, modifiers: readonly Modifier[], outcome: string) => {
     const { front, repeat } = events[i]!
     if (modifierOfCode(code) || code === 'CapsLock') return outcome
-    const sign = code === 'Space' ? ' ' : /^Key[A-Z]$/.test(code) ? code.slice(3) : undefined
-    if (sign === undefined || modifiers.some((modifier) => modifier !== 'Shift')) return forget(outcome)
+    const isAltGr = modifiers.includes('AltGr')
+    const euro = code === 'KeyE' && !modifiers.includes('Shift') ? '€' : undefined
+    const letter = isAltGr ? euro : /^Key[A-Z]$/.test(code) ? code.slice(3) : undefined
+    const sign = code === 'Space' ? ' ' : letter
+    if (sign === undefined || modifiers.some((modifier) => modifier !== 'Shift' && modifier !== 'AltGr'))
+      return forget(outcome)
     const before = typed.front === front ? typed.text : ''
     typed = { front, text: before + (modifiers.includes('Shift') ? sign : sign.toLowerCase()) }
     const word = repeat ? undefined : wordAtEnd(typed.text, front)
@@ -345,7 +361,7 @@ function reference(events: readonly Press[]): string[] {
     return word.pulls ? `pull ${word.pulls} ${back}` : `replace ${back} ${word.text}`
   }
   const wordAtEnd = (text: string, front: string) => {
-    const ends = (pattern: string, flags = 'i') => new RegExp(`(?:^| )${pattern}$`, flags).test(text)
+    const ends = (pattern: string, flags = 'i') => new RegExp(`(?:^|[ €])${pattern}$`, flags).test(text)
     if (ends('kab')) return { back: 2, text: 'cab' }
     if (ends('kak ')) return { back: 3, text: 'sea' }
     if (ends('ae') && front !== 'camera') return { back: 1, pulls: 'l17' }
@@ -432,9 +448,18 @@ function reference(events: readonly Press[]): string[] {
     }
     if (id === 'Shift+KeyB' && physicalAt(i).has('ShiftRight')) return keep('pull l14')
     const chord = withKind('chord', front).filter(
-      ({ entry, trigger }) => entry.id !== 'l14' && chordId(valueOf(parseChord(trigger.chord))) === id,
+      ({ entry, trigger }) =>
+        entry.id !== 'l14' &&
+        (trigger.keyboard === undefined || trigger.keyboard === events[i]!.keyboard) &&
+        chordId(valueOf(parseChord(trigger.chord))) === id,
     )[0]
-    if (chord) return keep(`pull ${chord.entry.id}`)
+    if (chord) {
+      const outcome = keep(`pull ${chord.entry.id}`)
+      const everyMs = chord.trigger.repeatMs
+      if (everyMs !== undefined)
+        held.set(code, { fate: 'kept', goesOn: { outcome, everyMs, nextAtMs: atMs + everyMs } })
+      return outcome
+    }
     if (id === 'Ctrl+KeyG') {
       held.set(code, { fate: 'kept', up: 'pull l10' })
       return 'swallow'
@@ -448,6 +473,12 @@ function reference(events: readonly Press[]): string[] {
   return events.map((event, i) => {
     const { code, atMs } = event
     const entry = held.get(code)
+    if (event.kind === 'down' && event.repeat && entry?.goesOn) {
+      const { outcome, everyMs, nextAtMs } = entry.goesOn
+      if (atMs < nextAtMs) return 'swallow'
+      held.set(code, { ...entry, goesOn: { outcome, everyMs, nextAtMs: atMs + everyMs } })
+      return forget(outcome)
+    }
     if (event.kind === 'down' && event.repeat)
       return entry?.sends
         ? spelled(i, entry.sends, sentWith(entry.repeat!, effective(i, held, [])), entry.repeat!)
@@ -520,7 +551,11 @@ test(
     ).toEqual([])
     const expected = reference(events)
     expect(outcomes.findIndex((outcome, i) => outcome !== expected[i])).toBe(-1)
-    // Each of the words was typed by chance.
+    // Each of the words was typed, and each of the levers pulled, by chance.
+    const pulls = levers.map(({ id }) => `pull ${id}`)
+    expect(
+      pulls.filter((pull) => !outcomes.some((outcome) => outcome.split(' ').slice(0, 2).join(' ') === pull)),
+    ).toEqual([])
     for (const word of ['pull l17 ', 'pull l18 ', 'cab', 'sea', 'ok  '])
       expect([word, outcomes.filter((outcome) => outcome.includes(word)).length]).not.toEqual([word, 0])
   },
