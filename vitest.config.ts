@@ -22,7 +22,8 @@ export default defineConfig({
             'app/**/*.test.ts',
             'tests/unit/**/*.test.ts',
           ],
-          testTimeout: 30_000,
+          // Laws over many draws, on a machine that may be slow at the moment.
+          testTimeout: 120_000,
         },
       },
       {

@@ -76,8 +76,8 @@ function onKey(event: KeyboardEvent): void {
   >
     <template #top>
       <div class="row row-head trigger">
-        <span>{{ countOf(shown.length, 'trigger') }}</span><span>Lever</span><span>Keys</span><span>Live</span
-        ><span>State</span>
+        <span /><span>{{ countOf(shown.length, 'trigger') }}</span
+        ><span>Keys</span><span>Live</span><span>State</span>
       </div>
     </template>
     <template #entry="{ entry, attrs }">
