@@ -76,7 +76,7 @@ module.exports = {
       from: { path: '^core/([^/]+)/' },
       to: {
         path: '^core/([^/]+)/',
-        pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench|exampleKinds|kinds/index)\\.ts$'],
+        pathNot: ['^core/$1/', '^core/[^/]+/(index|exampleBench|exampleKinds|exampleLever|kinds/index)\\.ts$'],
       },
     },
     {

@@ -2,8 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
 import { parseChord } from '../keys'
-import { keySettingsSchema, leverPatchSchema, leverSchema } from '../levers'
+import { keySettingsSchema, leverPatchSchema } from '../levers'
 import { valueOf } from '../result'
+import { exampleLever } from '../levers/exampleLever'
 import type { Frame, Lever } from '../levers'
 import { createResolver } from '../resolve'
 import { createClashIndex, describeClash, effortOf, findClashes, suggestChords, waysOut } from '.'
@@ -29,21 +30,8 @@ const programs = Object.fromEntries(
     }),
   ]),
 )
-const lever = (plate: number, chord: string, part: Partial<Lever> = {}): Lever =>
-  leverSchema.parse({
-    id: `l${plate}`,
-    plate,
-    version: 1,
-    frameId: 'on',
-    name: `Lever ${plate}`,
-    aliases: [],
-    enabled: true,
-    whileRunning: 'ignore',
-    scope: { kind: 'everywhere' },
-    steps: [{ id: 's', kind: 'wait', ms: 1 }],
-    triggers: [{ id: 't', kind: 'chord', chord, wins: 'auto' }],
-    ...part,
-  })
+const lever = (plate: number, chord: string, part: Partial<Lever> = {}) =>
+  exampleLever(plate, { kind: 'chord', chord }, { frameId: 'on', ...part })
 const only = (...programIds: string[]) => ({ scope: { kind: 'only' as const, programIds } })
 const clashes = (...levers: Lever[]) => findClashes({ levers, frames, programs })
 const shape = (...levers: Lever[]) =>

@@ -2,27 +2,14 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { codesOfModifier, formatChord } from '../keys'
 import type { Modifier } from '../keys'
-import { frameSchema, keySettingsSchema, leverSchema } from '../levers'
+import { frameSchema, keySettingsSchema } from '../levers'
+import { exampleLever } from '../levers/exampleLever'
 import type { Frame, Lever } from '../levers'
 import { createResolver } from '../resolve'
 import type { KeyEvent } from '../resolve'
 import { createClashIndex, describeClash, findClashes, keyOwners, suggestChords, waysOut } from '.'
 
-const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}): Lever =>
-  leverSchema.parse({
-    id: `l${plate}`,
-    plate,
-    version: 1,
-    frameId: 'desk',
-    name: `Lever ${plate}`,
-    aliases: [],
-    enabled: true,
-    whileRunning: 'ignore',
-    scope: { kind: 'everywhere' },
-    steps: [{ id: 's', kind: 'wait', ms: 1 }],
-    triggers: [{ id: 't', wins: 'auto', ...trigger }],
-    ...part,
-  })
+const lever = exampleLever
 const frame = (id: string, ...rules: Record<string, unknown>[]): Frame =>
   frameSchema.parse({
     id,

@@ -1,29 +1,17 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { chordId, modifierOfCode, MODIFIERS, parseChord, parseSequence } from '../keys'
-import { frameSchema, keySettingsSchema, leverSchema } from '../levers'
+import { frameSchema, keySettingsSchema } from '../levers'
 import type { Modifier } from '../keys'
+import { exampleLever } from '../levers/exampleLever'
 import type { Frame, Lever, Trigger } from '../levers'
 import { valueOf } from '../result'
 import { seededRandom } from '../timing'
 import { createResolver } from '.'
 import type { Decision, KeyEvent } from '.'
 
-const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}): Lever =>
-  leverSchema.parse({
-    id: `l${plate}`,
-    plate,
-    version: 1,
-    frameId: 'on',
-    name: `Lever ${plate}`,
-    aliases: [],
-    enabled: true,
-    whileRunning: 'ignore',
-    scope: { kind: 'everywhere' },
-    steps: [{ id: 's', kind: 'wait', ms: 1 }],
-    triggers: [{ id: 't', wins: 'lever', ...trigger }],
-    ...part,
-  })
+const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}) =>
+  exampleLever(plate, { wins: 'lever', ...trigger }, { frameId: 'on', ...part })
 const levers = [
   lever(1, { kind: 'chord', chord: 'Ctrl+A' }),
   lever(2, { kind: 'chord', chord: 'B' }, { scope: { kind: 'only', programIds: ['chart'] } }),

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
-import { frameSchema, keySettingsSchema, leverSchema } from '../levers'
+import { frameSchema, keySettingsSchema } from '../levers'
+import { exampleLever } from '../levers/exampleLever'
 import type { Frame, Lever } from '../levers'
 import { createResolver } from '.'
 import type { KeyEvent, ResolverConfig } from '.'
@@ -21,21 +22,8 @@ const codes: Record<string, string> = {
 const codeOf = (name: string) => codes[name] ?? (/^[A-Z]$/.test(name) ? `Key${name}` : name)
 const nameOf = (code: string) => Object.keys(codes).find((name) => codes[name] === code) ?? code.replace(/^Key/, '')
 
-const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}): Lever =>
-  leverSchema.parse({
-    id: `l${plate}`,
-    plate,
-    version: 1,
-    frameId: 'desk',
-    name: `Lever ${plate}`,
-    aliases: [],
-    enabled: true,
-    whileRunning: 'ignore',
-    scope: { kind: 'everywhere' },
-    steps: [{ id: 's', kind: 'wait', ms: 1 }],
-    triggers: [{ id: 't', wins: 'lever', ...trigger }],
-    ...part,
-  })
+const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}) =>
+  exampleLever(plate, { wins: 'lever', ...trigger }, part)
 const chord = (plate: number, text: string, part: Record<string, unknown> = {}) =>
   lever(plate, { kind: 'chord', chord: text, ...part })
 const frame = (...rules: Record<string, unknown>[]): Frame =>

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
-import { DEFAULT_KEYS, frameSchema, leverSchema } from '../levers'
+import { DEFAULT_KEYS, frameSchema } from '../levers'
+import { exampleLever } from '../levers/exampleLever'
 import type { Frame, Lever } from '../levers'
 import { createResolver, describeCandidate, describeDecision } from '.'
 import type { Decision, KeyEvent, KeyOutput, ResolverConfig } from '.'
@@ -24,21 +25,8 @@ const program = (id: string, ...chords: string[]) =>
     arguments: { options: [], positionals: [], order: [], onUnknown: 'ignored', onMissingFile: 'ignored' },
   })
 const programs = { chart: program('chart', 'Ctrl+F'), camera: program('camera', 'Ctrl+G') }
-const lever = (plate: number, chord: string, part: Partial<Lever> = {}, wins = 'auto'): Lever =>
-  leverSchema.parse({
-    id: `l${plate}`,
-    plate,
-    version: 1,
-    frameId: 'on',
-    name: `Lever ${plate}`,
-    aliases: [],
-    enabled: true,
-    whileRunning: 'ignore',
-    scope: { kind: 'everywhere' },
-    steps: [{ id: 's', kind: 'wait', ms: 1 }],
-    triggers: [{ id: 't', kind: 'chord', chord, wins }],
-    ...part,
-  })
+const lever = (plate: number, chord: string, part: Partial<Lever> = {}, wins = 'auto') =>
+  exampleLever(plate, { kind: 'chord', chord, wins }, { frameId: 'on', ...part })
 const only = (...programIds: string[]) => ({ scope: { kind: 'only' as const, programIds } })
 
 const codes: Record<string, string> = {

@@ -3,28 +3,16 @@ import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
 import { modifierOfCode, pressFor, signOf } from '../keys'
 import type { LegendId, Modifier } from '../keys'
-import { frameSchema, keySettingsSchema, leverSchema, typedText } from '../levers'
+import { frameSchema, keySettingsSchema, typedText } from '../levers'
+import { exampleLever } from '../levers/exampleLever'
 import type { Lever } from '../levers'
 import { createResolver } from '.'
 import type { KeyEvent, ResolverConfig } from '.'
 import { NO_VALUES } from '../command'
 import { interrupts, partsOfWord } from './wordsMeet'
 
-const word = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}): Lever =>
-  leverSchema.parse({
-    id: `l${plate}`,
-    plate,
-    version: 1,
-    frameId: 'desk',
-    name: `Lever ${plate}`,
-    aliases: [],
-    enabled: true,
-    whileRunning: 'ignore',
-    scope: { kind: 'everywhere' },
-    steps: [{ id: 's', kind: 'wait', ms: 1 }],
-    triggers: [{ id: 't', kind: 'word', ...trigger }],
-    ...part,
-  })
+const word = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}) =>
+  exampleLever(plate, { kind: 'word', ...trigger }, part)
 const frame = (...rules: Record<string, unknown>[]) =>
   frameSchema.parse({
     id: 'desk',

@@ -86,5 +86,7 @@ async function tryWriting(database: Database, table: string): Promise<void> {
 /** What the database says itself, without the statement around it. */
 export function reasonOf(error: unknown): string {
   const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error
-  return cause instanceof Error ? cause.message.split('\n')[0]! : String(cause)
+  const said = cause instanceof Error ? cause.message.split('\n')[0]! : String(cause)
+  // So the engine ends when it cannot even begin; what it adds is for those who build it.
+  return said.startsWith('Aborted(') ? 'its files cannot be opened' : said
 }

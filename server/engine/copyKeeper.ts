@@ -13,6 +13,7 @@ export class CopyKeeper {
   private timer: NodeJS.Timeout
   private copied: { revision: number; benchVersion: number } | undefined
   private isWriting: Promise<void> = Promise.resolve()
+  private isClosed = false
 
   constructor(
     private readonly store: Store,
@@ -23,13 +24,14 @@ export class CopyKeeper {
 
   /** Writes the last one. */
   async close(): Promise<void> {
+    this.isClosed = true
     clearTimeout(this.timer)
     await this.copy()
   }
 
   private async copyAgain(): Promise<void> {
     await this.copy()
-    this.timer = setTimeout(() => void this.copyAgain(), EVERY_MS).unref()
+    if (!this.isClosed) this.timer = setTimeout(() => void this.copyAgain(), EVERY_MS).unref()
   }
 
   /** What is in memory is never altered in place, so that a copy of it fits together however long it takes. */

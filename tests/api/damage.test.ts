@@ -87,8 +87,8 @@ describe('a damaged store', () => {
     ],
     ['a log that was scribbled over', scribble('log_entries'), /log_entries: /],
     [
-      'a database without its control file',
-      (database) => writeFileSync(join(database, 'global/pg_control'), 'x'),
+      'a database that lost the file it begins with',
+      (database) => writeFileSync(join(database, 'global', 'pg_control'), 'spoiled'),
       /the database: /,
     ],
   ])(
