@@ -26,7 +26,71 @@ const content = fc.record({
     { maxLength: 2 },
   ),
 })
+const paths = fc.constantFrom('/l', '/l/a.log', '/l/b.log', '/l/deep', '/l/deep/c.log', '/none/d.log', '/opt', '/')
+const desks = fc.constantFrom(1, 2, 3)
+/** Of few letters, so that places in it are met; `undefined` is left out, as in stored JSON. */
+const plain = <T extends object>(thing: T): T => JSON.parse(JSON.stringify(thing)) as T
+const clips = fc.record({ id: fc.constantFrom('c1', 'c2', 'c3'), text: fc.string({ maxLength: 4 }), atMs: fc.nat(9) })
+const newer: fc.Arbitrary<Change> = fc.oneof(
+  fc.record({
+    kind: fc.constant('window.stand' as const),
+    windowId: ids,
+    displayId: fc.constantFrom(null, 'left', 'mic'),
+    desktop: fc.option(desks),
+    area: fc.constantFrom(null, { x: 0, y: 0, width: 50, height: 100 }, { x: 12, y: 5, width: 30, height: 40 }),
+  }),
+  fc
+    .record({ kind: fc.constant('desktop.show' as const), desktop: desks, before: fc.constantFrom(null, undefined, 1) })
+    .map(plain),
+  fc.record({
+    kind: fc.constant('desktop.put' as const),
+    desktops: fc.constantFrom(
+      null,
+      { names: ['Capture', 'Charts', 'Visitors'], shown: 1 },
+      { names: ['One', 'Two'], shown: 2, before: 1 },
+    ),
+  }),
+  fc
+    .record({
+      kind: fc.constant('document.edit' as const),
+      windowId: ids,
+      path: fc.constantFrom('/l/a.log', '/l/b.log'),
+      at: fc.nat(4),
+      deletes: fc.nat(3),
+      inserts: fc.string({ maxLength: 4 }),
+      cursor: fc.nat(6),
+      anchor: fc.constantFrom(undefined, 0, 2),
+      unsaved: fc.boolean(),
+      asFile: fc.constantFrom(undefined, undefined, true as const),
+    })
+    .map(plain),
+  fc.record({ kind: fc.constant('clipboard.put' as const), clip: clips }),
+  fc.record({ kind: fc.constant('clipboard.take' as const), clipId: fc.constantFrom('c1', 'c2', 'c3') }),
+  fc
+    .record({
+      kind: fc.constant('file.move' as const),
+      from: paths,
+      to: paths,
+      binnedFrom: fc.constantFrom(undefined, '/l/a.log'),
+    })
+    .map(plain),
+  fc.record({
+    kind: fc.constant('file.put' as const),
+    path: paths,
+    file: fc.constantFrom(
+      { kind: 'file' as const, sizeBytes: 3, changedAtMs: 5, text: 'sky' },
+      { kind: 'folder' as const, binnedFrom: '/l' },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('frame.lift' as const),
+    frameId: fc.constantFrom('f', 'g'),
+    index: fc.constantFrom(null, 0, 1),
+  }),
+  fc.record({ kind: fc.constant('clock.run' as const), aheadMs: fc.constantFrom(0, 60_000, -60_000) }),
+)
 const changes: fc.Arbitrary<Change> = fc.oneof(
+  { arbitrary: newer, weight: 12 },
   fc.record({
     kind: fc.constant('window.open' as const),
     window: fc.record({ id: ids, programId: fc.constantFrom('chart', 'book', 'nobody'), mode: modes, content }),

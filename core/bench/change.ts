@@ -2,14 +2,26 @@ import { z } from 'zod'
 import { own, succeed } from '../result'
 import type { Result } from '../result'
 import type { ChangeDefinition, Footprint } from './changes/defineChange'
+import { clipboardChanges } from './changes/clipboard'
+import { desktopChanges } from './changes/desktops'
 import { deviceChanges } from './changes/devices'
+import { documentChanges } from './changes/documents'
 import { fileChanges } from './changes/files'
 import { programChanges } from './changes/programs'
 import { screenChanges } from './changes/screen'
 import { windowChanges } from './changes/windows'
 import type { BenchState } from './schema'
 
-const definitions = [...windowChanges, ...deviceChanges, ...screenChanges, ...fileChanges, ...programChanges] as const
+const definitions = [
+  ...windowChanges,
+  ...desktopChanges,
+  ...documentChanges,
+  ...clipboardChanges,
+  ...deviceChanges,
+  ...screenChanges,
+  ...fileChanges,
+  ...programChanges,
+] as const
 
 type ChangeOf<D> = D extends ChangeDefinition<infer K, infer F> ? { kind: K } & z.output<z.ZodObject<F>> : never
 
@@ -40,7 +52,8 @@ function definitionOf({ kind }: Change): ChangeDefinition {
  * The state after a change, or why it cannot be made. A change that changes nothing gives back the same object.
  * Issues: `window-missing`, `window-exists`, `program-missing`, `device-missing`, `control-missing`, `value-refused`,
  * `device-absent`, `device-held`, `message-missing`, `message-exists`, `folder-missing`, `folder-full`, `file-missing`,
- * `program-running`.
+ * `program-running`, `desktop-missing`, `document-missing`, `text-altered`, `text-too-long`, `clip-exists`,
+ * `clip-missing`, `name-taken`, `into-itself`.
  */
 export function applyChange(state: BenchState, change: Change): Result<BenchState> {
   return definitionOf(change).apply(state, change)

@@ -11,6 +11,7 @@ export const deviceKindWords: Record<DeviceKind, { readonly one: string; readonl
   lamp: { one: 'lamp', all: 'lamps' },
   heater: { one: 'heater', all: 'heaters' },
   dome: { one: 'dome', all: 'domes' },
+  player: { one: 'player', all: 'players' },
   other: { one: 'other device', all: 'other devices' },
 }
 

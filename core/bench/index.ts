@@ -1,3 +1,5 @@
+export { AREA_NAMES, areaInWords, AREAS, areaWhereLetGo, areaWords, nameOfArea, ownArea } from './areas'
+export type { AreaName } from './areas'
 export { canonicalJson, sameValue } from './canonicalJson'
 export { applyChange, applyChanges, changeSchema, describeChange, footprintOf, invertChange } from './change'
 export type { Change } from './change'
@@ -5,6 +7,7 @@ export { choicesOf, partName, rulesNow } from './choices'
 export type { ValueChoice } from './choices'
 export { admits, deviceKindWords, rangeInWords, valueInWords } from './controls'
 export type { Footprint } from './changes/defineChange'
+export { desktopCount, desktopName, desktopOf, isOnShownDesktop, shownDesktop } from './desktops'
 export { defaultDevice, lampIndex } from './devices'
 export { benchIssue, describeIssue } from './issues'
 export type { BenchFact } from './issues'
@@ -29,16 +32,22 @@ export { absolutePath, entriesOf, folderOf, nearestPath, pathIn, writePath } fro
 export { DEVICE_KINDS, deviceKindSchema } from './schema'
 export type { DeviceKind } from './schema'
 export {
+  areaSchema,
   chordTextSchema,
   controlIdSchema,
   controlSchema,
   controlValueSchema,
   deviceFaultSchema,
+  desktopNumberSchema,
   deviceSchema,
   documentSchema,
+  documentTextSchema,
   fileSchema,
   idSchema,
   lampSchema,
+  LONGEST_DOCUMENT,
+  MOST_CLIPS,
+  MOST_DESKTOPS,
   pathSchema,
   programSchema,
   readBench,
@@ -47,16 +56,22 @@ export {
   writtenBenchSchema,
 } from './schema'
 export type {
+  Area,
   BenchDocument,
   BenchState,
   BenchWindow,
+  Clip,
   Control,
   ControlValue,
+  Desktops,
   Device,
   DeviceFault,
+  Draft,
   Lamp,
   Message,
   Program,
+  Verb,
+  VerbEffect,
   WindowContent,
   WindowMode,
   WrittenBench,
@@ -67,4 +82,37 @@ export { sleepingDisplays, WAKE_DISTANCE_PX, WAKE_WITHIN_MS, wakeChanges, wakes 
 export type { PointerPath, WakeEvent } from './wake'
 export { mendBench } from './mendBench'
 export type { BenchFault } from './mendBench'
-export { documentName, frontProgram, frontWindow, hasUnsaved, stackedWindows, windowsOf, windowTitle } from './windows'
+export {
+  draftOf,
+  isEditingKey,
+  placeCursor,
+  pressInto,
+  selectionOf,
+  sizeOfText,
+  typeInto,
+  writingIn,
+  writingInFront,
+} from './text'
+export type { EditingKey, WritingPlace } from './text'
+export {
+  chordOfVerb,
+  copyFrom,
+  freeName,
+  pasteInto,
+  putText,
+  saveDocuments,
+  tellVerb,
+  verbOf,
+  windowMeant,
+} from './verbs'
+export type { VerbContext } from './verbs'
+export {
+  documentInFront,
+  documentName,
+  frontProgram,
+  frontWindow,
+  hasUnsaved,
+  stackedWindows,
+  windowsOf,
+  windowTitle,
+} from './windows'

@@ -19,6 +19,18 @@ export type BenchFact =
   | { readonly code: 'folder-missing'; readonly folder: string; readonly path: string }
   | { readonly code: 'folder-full'; readonly path: string; readonly wants: 'file' | 'remove' }
   | { readonly code: 'file-missing'; readonly path: string }
+  | { readonly code: 'name-taken'; readonly path: string }
+  | { readonly code: 'into-itself'; readonly path: string; readonly to: string }
+  | { readonly code: 'desktop-missing'; readonly desktop: number; readonly count: number }
+  | { readonly code: 'document-missing'; readonly path: string }
+  | { readonly code: 'text-altered'; readonly path: string }
+  | { readonly code: 'text-too-long'; readonly path: string }
+  | { readonly code: 'clip-exists' }
+  | { readonly code: 'clip-missing' }
+  | { readonly code: 'verb-missing'; readonly program: string; readonly verb: string; readonly known: readonly string[] }
+  | { readonly code: 'nothing-to-write-in'; readonly program?: string }
+  | { readonly code: 'nothing-to-paste' }
+  | { readonly code: 'nothing-to-copy' }
 
 /** The sentence of a fact: what is so, and what can be done where that is not plain. */
 export function describeIssue(fact: BenchFact): string {
@@ -61,6 +73,34 @@ export function describeIssue(fact: BenchFact): string {
       return `${fact.path} is a folder with something in it.${fact.wants === 'remove' ? ' Empty it first.' : ''}`
     case 'file-missing':
       return `There is nothing at ${fact.path}.`
+    case 'name-taken':
+      return `Something stands at ${fact.path} already.`
+    case 'into-itself':
+      return `${fact.path} cannot be put into itself (${fact.to}).`
+    case 'desktop-missing':
+      return `There is no desktop ${fact.desktop}; there ${fact.count === 1 ? 'is one' : `are ${fact.count}`}.`
+    case 'document-missing':
+      return `The window shows no document ${fact.path}.`
+    case 'text-altered':
+      return `The text of ${fact.path} is not what it was, so it cannot be altered there.`
+    case 'text-too-long':
+      return `${fact.path} would be longer than 65,536 letters.`
+    case 'clip-exists':
+      return 'That text is on the clipboard already.'
+    case 'clip-missing':
+      return 'That text is no longer on the clipboard.'
+    case 'verb-missing': {
+      const known = fact.known.length === 0 ? ' It can be told nothing.' : ` It knows ${fact.known.join(', ')}.`
+      return `${fact.program} does not know “${fact.verb}”.${known}`
+    }
+    case 'nothing-to-write-in':
+      return fact.program === undefined
+        ? 'No window is in front, so there is nothing to write in.'
+        : `${fact.program} shows no document that can be written in.`
+    case 'nothing-to-paste':
+      return 'The clipboard is empty.'
+    case 'nothing-to-copy':
+      return 'There is no text to copy.'
     default:
       return assertNever(fact)
   }

@@ -5,6 +5,7 @@ import { fail, own, succeed } from '../result'
 import type { Result } from '../result'
 import type { Change } from './change'
 import { rulesNow } from './choices'
+import { desktopOf, shownDesktop } from './desktops'
 import { kindAt } from './files'
 import { benchIssue } from './issues'
 import { absolutePath, nearestPath } from './paths'
@@ -51,8 +52,8 @@ export function launch(state: BenchState, request: LaunchRequest): Result<Launch
   const running = program.instances === 'single' ? windowsOf(state, program.id)[0] : undefined
   return succeed(
     running
-      ? reach(running, program, request, reading, directory)
-      : open(program, request, reading, directory, frontWindow(state)?.displayId),
+      ? reach(state, running, program, request, reading, directory)
+      : open(program, request, reading, directory, standOfNew(state)),
   )
 }
 
@@ -61,7 +62,7 @@ function open(
   request: LaunchRequest,
   reading: Reading,
   directory: string,
-  displayId: string | undefined,
+  stand: Pick<BenchWindow, 'displayId' | 'desktop'>,
 ): Launch {
   const content = {
     ...contentFrom(reading, startingContent(program, request), directory),
@@ -71,7 +72,7 @@ function open(
     id: request.windowId,
     programId: program.id,
     mode: request.windowMode ?? modeFrom(reading) ?? 'normal',
-    ...(displayId === undefined ? {} : { displayId }),
+    ...stand,
     content,
   }
   return { kind: 'opened', windowId: window.id, changes: [{ kind: 'window.open', window }], reading }
@@ -81,13 +82,14 @@ function open(
  * What a program that runs once only makes of another start: it comes to the front, in the state asked for if one is.
  */
 function reach(
+  state: BenchState,
   running: BenchWindow,
   program: Program,
   request: LaunchRequest,
   reading: Reading,
   directory: string,
 ): Launch {
-  const toFront = raiseIn(running.id, request.windowMode)
+  const toFront = raiseIn(state, running.id, request.windowMode)
   if (request.args.length === 0) return { kind: 'came-to-front', windowId: running.id, changes: toFront, reading }
   if (program.whenRunning === 'comes-to-front') {
     const ignored = allIgnored(program, request.args)
@@ -98,10 +100,22 @@ function reach(
   return { kind: 'loaded', windowId: running.id, changes: [show, ...toFront], reading }
 }
 
-/** Brings a window to the front, and into a state where one is asked for. */
-export function raiseIn(windowId: string, mode: WindowMode | undefined): Change[] {
-  const raise: Change = { kind: 'window.raise', windowId }
-  return mode === undefined ? [raise] : [raise, { kind: 'window.mode', windowId, mode }]
+/** Brings a window to the front, on the desktop it stands on, and into a state where one is asked for. */
+export function raiseIn(state: BenchState, windowId: string, mode?: WindowMode): Change[] {
+  const window = own(state.windows, windowId)
+  const desktop = window && desktopOf(state, window)
+  return [
+    ...(desktop === undefined || desktop === shownDesktop(state) ? [] : [{ kind: 'desktop.show' as const, desktop }]),
+    { kind: 'window.raise', windowId },
+    ...(mode === undefined ? [] : [{ kind: 'window.mode' as const, windowId, mode }]),
+  ]
+}
+
+/** Where a new window stands: on the desktop that is shown, and the display of the window in front. */
+function standOfNew(state: BenchState): Pick<BenchWindow, 'displayId' | 'desktop'> {
+  const displayId = frontWindow(state)?.displayId
+  const desktop = shownDesktop(state)
+  return { ...(displayId === undefined ? {} : { displayId }), ...(desktop === 1 ? {} : { desktop }) }
 }
 
 export function programMissing(state: BenchState, programId: string) {

@@ -39,6 +39,44 @@ export const pathSchema = z
     'A path begins with /, does not end in one, and has no empty, . or .. part.',
   )
 
+export const controlValueSchema = z
+  .union([z.boolean(), z.number(), shortText, z.null()])
+  .meta({ description: '`null` is unknown.' })
+
+/** The name of a control in its device. */
+export const controlIdSchema = z.string().max(80)
+
+/** So long the text of a document may be, in UTF-16 units. */
+export const LONGEST_DOCUMENT = 65_536
+export const documentTextSchema = z.string().max(LONGEST_DOCUMENT, 'A text has at most 65,536 letters.')
+
+/** What a verb does to the window it is said to, its document in front, or a device. */
+export const verbEffectSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('save') }),
+  z.object({ kind: z.literal('close-window') }),
+  z.object({ kind: z.literal('close-document') }),
+  z.object({ kind: z.literal('next-document') }),
+  /** An empty text of that name, in the folder the program works in. */
+  z.object({ kind: z.literal('new-document'), name: shortText.min(1), role: shortText }),
+  /** What the window shows goes round through these values, the first of them at the beginning. */
+  z.object({ kind: z.literal('view'), view: shortText.min(1), values: z.array(shortText.min(1)).min(2).max(50) }),
+  z.object({ kind: z.literal('select-all') }),
+  z.object({ kind: z.literal('copy') }),
+  z.object({ kind: z.literal('cut') }),
+  z.object({ kind: z.literal('paste') }),
+  z.object({ kind: z.literal('insert'), text: longText.min(1) }),
+  z.object({ kind: z.literal('say'), text: longText.min(1) }),
+  /** A value, or the other way for a switch where there is none. */
+  z.object({
+    kind: z.literal('device'),
+    deviceId: marked(idSchema, { refers: 'device' }),
+    controlId: controlIdSchema,
+    value: controlValueSchema.optional(),
+  }),
+])
+
+export const verbSchema = z.object({ id: idSchema, name: shortText.min(1), effect: verbEffectSchema })
+
 /** Goes up with every edit of a description; 1 when absent. */
 const versionSchema = z.number().int().positive().optional()
 
@@ -75,13 +113,56 @@ export const programSchema = z.object({
       tryExec: longText.optional(),
     })
     .optional(),
-  /** The keys it answers itself while it is in front. */
-  claims: z.array(z.object({ chord: chordTextSchema, does: shortText })).max(1000, 'At most 1,000 keys.'),
+  /** The keys it answers itself while it is in front; with `verb`, by doing what it is told so. */
+  claims: z
+    .array(z.object({ chord: chordTextSchema, does: shortText, verb: idSchema.optional() }))
+    .max(1000, 'At most 1,000 keys.'),
+  /** What it can be told to do, by a menu of its windows too. */
+  verbs: z.array(verbSchema).max(200, 'At most 200 verbs.').optional(),
+  /** Set for one whose documents are texts that can be written in. */
+  writes: z.boolean().optional(),
+  /** Set for one that holds secrets: what is typed or copied there is written down nowhere else. */
+  secret: z.boolean().optional(),
 })
 
 export const windowModeSchema = z.enum(['normal', 'maximized', 'minimized', 'hidden'])
 
-export const documentSchema = z.object({ path: shownText, role: shortText, unsaved: z.boolean() })
+/** A place in a text, in UTF-16 units. */
+const offsetSchema = z.number().int().nonnegative()
+
+/** A text that is being written, beside the one of its file: what is selected lies between `anchor` and `cursor`. */
+export const draftSchema = z.object({
+  text: documentTextSchema,
+  cursor: offsetSchema,
+  anchor: offsetSchema.optional(),
+})
+
+export const documentSchema = z.object({
+  path: shownText,
+  role: shortText,
+  unsaved: z.boolean(),
+  /** Absent as long as its text is that of the file. */
+  draft: draftSchema.optional(),
+})
+
+/** Part of a display, in per cent of its width and height from its upper left corner. */
+export const areaSchema = z
+  .object({
+    x: z.number().min(0).max(99),
+    y: z.number().min(0).max(99),
+    width: z.number().min(1, 'At least 1 %.').max(100),
+    height: z.number().min(1, 'At least 1 %.').max(100),
+  })
+  .superRefine(({ x, y, width, height }, context) => {
+    if (x + width > 100)
+      context.addIssue({ code: 'custom', path: ['width'], message: 'It would stand out of the display at the right.' })
+    if (y + height > 100)
+      context.addIssue({ code: 'custom', path: ['height'], message: 'It would stand out of the display at the bottom.' })
+  })
+
+/** So many desktops there may be; they are numbered from 1. */
+export const MOST_DESKTOPS = 20
+export const desktopNumberSchema = z.number().int().min(1).max(MOST_DESKTOPS)
 
 /** What a window shows. */
 export const windowContentSchema = z.object({
@@ -95,6 +176,8 @@ export const windowContentSchema = z.object({
   workingDirectory: shownText.optional(),
   /** Values of the environment it was started with, as far as they were given. */
   environment: z.record(shortText, shownText).optional(),
+  /** What its verbs have switched in it, by the name of the view. */
+  views: z.record(shortText, shortText).optional(),
   /** Set on an error window: what the program says. */
   error: shownText.optional(),
 })
@@ -105,23 +188,32 @@ export const windowSchema = z.object({
   mode: windowModeSchema,
   /** The display it stands on; the first one when absent. */
   displayId: idSchema.optional(),
+  /** The desktop it stands on; the first one when absent, and the last where there are fewer. */
+  desktop: desktopNumberSchema.optional(),
+  /** Where on its display it stands at its normal size; its own place when absent. */
+  area: areaSchema.optional(),
   content: windowContentSchema,
 })
 
-/** One with `sound` is heard when it comes. */
+/** One with `sound` is heard when it comes; one of the board goes by itself. */
 export const messageSchema = z.object({
   id: idSchema,
   text: shownText,
   atMs: z.number(),
   sound: z.boolean().optional(),
+  board: z.object({ goneAtMs: z.number() }).optional(),
 })
 
-export const controlValueSchema = z
-  .union([z.boolean(), z.number(), shortText, z.null()])
-  .meta({ description: '`null` is unknown.' })
+/** A text that was copied, and from which program. */
+export const clipSchema = z.object({
+  id: idSchema,
+  text: documentTextSchema,
+  atMs: z.number(),
+  programId: idSchema.optional(),
+})
 
-/** The name of a control in its device. */
-export const controlIdSchema = z.string().max(80)
+/** So many texts the clipboard remembers. */
+export const MOST_CLIPS = 50
 
 const controlName = z.string().trim().min(1, 'Give the control a name.').max(60)
 const stateWord = z.string().trim().min(1, 'Say it in a word.').max(40)
@@ -186,6 +278,7 @@ export const DEVICE_KINDS = [
   'lamp',
   'heater',
   'dome',
+  'player',
   'other',
 ] as const
 export const deviceKindSchema = z.enum(DEVICE_KINDS)
@@ -207,6 +300,11 @@ export const deviceSchema = z.object({
   /** The one of its kind that is used where none is named. */
   isDefault: z.boolean().optional(),
   fault: deviceFaultSchema.optional(),
+  /** What a player has to play; its controls are `playing`, `playlist` and `track`, which counts from 1. */
+  playlists: z
+    .array(z.object({ id: idSchema, name: stateWord, tracks: z.array(shortText).min(1).max(1000) }))
+    .max(100)
+    .optional(),
   /** Absent for devices that were there from the beginning. */
   origin: z.literal('described').optional(),
 })
@@ -223,12 +321,34 @@ export const lampSchema = z.object({
   dark: stateWord.optional(),
 })
 
+/** Where something lay before it was thrown into the bin. */
+const binnedFrom = pathSchema.optional()
+
 /** One entry of the file system, as it is said of its path. */
 export const fileSchema = z.discriminatedUnion('kind', [
   /** `label` is what people call what is in it, where the name is only an identifier. */
-  z.object({ kind: z.literal('folder'), label: shortText.optional() }),
-  z.object({ kind: z.literal('file'), sizeBytes: z.number().int().nonnegative() }),
+  z.object({ kind: z.literal('folder'), label: shortText.optional(), binnedFrom }),
+  /** Small texts are kept; of other files their size and when they were changed last. */
+  z.object({
+    kind: z.literal('file'),
+    sizeBytes: z.number().int().nonnegative(),
+    changedAtMs: z.number().int().optional(),
+    text: documentTextSchema.optional(),
+    binnedFrom,
+  }),
 ])
+
+/** The row of desktops by their names, which one is shown, and which one was before. */
+export const desktopsSchema = z
+  .object({
+    names: z.array(z.string().trim().min(1, 'Give the desktop a name.').max(40)).min(1).max(MOST_DESKTOPS),
+    shown: desktopNumberSchema,
+    before: desktopNumberSchema.optional(),
+  })
+  .superRefine(({ names, shown, before = 1 }, context) => {
+    if (shown > names.length) context.addIssue({ code: 'custom', path: ['shown'], message: 'It is one of the desktops.' })
+    if (before > names.length) context.addIssue({ code: 'custom', path: ['before'], message: 'It is one of the desktops.' })
+  })
 
 /** The whole workstation as it is written down; see `readBench`. */
 export const writtenBenchSchema = z.object({
@@ -247,6 +367,14 @@ export const writtenBenchSchema = z.object({
   lamps: z.array(lampSchema),
   /** Frames that were switched by a lever or a key, and which way; the others stand as their own setting says. */
   frameSwitches: z.record(z.string(), z.boolean()).optional(),
+  /** One desktop when absent. */
+  desktops: desktopsSchema.optional(),
+  /** What was copied, newest first. */
+  clipboard: z.array(clipSchema).max(MOST_CLIPS).optional(),
+  /** Frames that stand before all others, the first of them first. */
+  liftedFrames: z.array(idSchema).max(1000).optional(),
+  /** How far the clock of the bench was run forward. */
+  clockAheadMs: z.number().int().optional(),
 })
 
 export type Program = z.infer<typeof programSchema>
@@ -254,6 +382,12 @@ export type BenchWindow = z.infer<typeof windowSchema>
 export type WindowMode = z.infer<typeof windowModeSchema>
 export type WindowContent = z.infer<typeof windowContentSchema>
 export type BenchDocument = z.infer<typeof documentSchema>
+export type Draft = z.infer<typeof draftSchema>
+export type Area = z.infer<typeof areaSchema>
+export type Desktops = z.infer<typeof desktopsSchema>
+export type Clip = z.infer<typeof clipSchema>
+export type Verb = z.infer<typeof verbSchema>
+export type VerbEffect = z.infer<typeof verbEffectSchema>
 export type Message = z.infer<typeof messageSchema>
 export type ControlValue = z.infer<typeof controlValueSchema>
 export type Control = z.infer<typeof controlSchema>

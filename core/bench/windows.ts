@@ -1,15 +1,16 @@
 import { own } from '../result'
 import { WINDOW_PARTS } from '../command'
 import { partName } from './choices'
+import { isOnShownDesktop } from './desktops'
 import type { BenchDocument, BenchState, BenchWindow, Program, WindowContent } from './schema'
 
 const isShown = (window: BenchWindow) => window.mode === 'normal' || window.mode === 'maximized'
 
-/** The window that has the keys: the topmost one that is neither minimized nor hidden. */
+/** The window that has the keys: the topmost one of the desktop shown that is neither minimized nor hidden. */
 export function frontWindow(state: BenchState): BenchWindow | undefined {
   for (let i = state.stack.length - 1; i >= 0; i--) {
     const window = own(state.windows, state.stack[i]!)
-    if (window && isShown(window)) return window
+    if (window && isShown(window) && isOnShownDesktop(state, window)) return window
   }
   return undefined
 }
@@ -36,6 +37,11 @@ export function windowsOf(state: BenchState, programId: string): BenchWindow[] {
 function inFront({ documents, active }: WindowContent): BenchDocument[] {
   const front = documents.find((document) => document.path === active)
   return front ? [front, ...documents.filter((document) => document !== front)] : documents
+}
+
+/** The document that is shown in front in a window. */
+export function documentInFront(content: WindowContent): BenchDocument | undefined {
+  return content.documents.find((document) => document.path === content.active) ?? content.documents.at(-1)
 }
 
 export function hasUnsaved(window: BenchWindow): boolean {

@@ -1,5 +1,5 @@
 import { asc, gt, inArray, isNull, lte, and, max, sql } from 'drizzle-orm'
-import { EMPTY_TREE, foldersThatDiffer, mendBench, namesIn, nodeAt } from '../../core/bench'
+import { EMPTY_TREE, foldersThatDiffer, mendBench, namesIn, nodeAt, saidOf } from '../../core/bench'
 import type { BenchFile, BenchState, FileTree } from '../../core/bench'
 import type { Database, Queries } from './openDatabase'
 import { FOLDER, readBenchParts, withLogged } from './readBenchParts'
@@ -57,9 +57,10 @@ export async function writeBenchAt(
   const rows: { part: string; body: unknown; shape: number }[] = []
   const gone: string[] = []
   for (const [part, body] of Object.entries(tables)) {
-    if (before?.[part] !== body) rows.push({ part, body, shape: SHAPE })
+    if (body !== undefined && before?.[part] !== body) rows.push({ part, body, shape: SHAPE })
   }
-  if (stored?.frameSwitches && !tables.frameSwitches) gone.push('frameSwitches')
+  for (const part of Object.keys(before ?? {}))
+    if (part !== 'files' && (tables as Record<string, unknown>)[part] === undefined) gone.push(part)
   for (const folder of foldersThatDiffer(stored?.files ?? EMPTY_TREE, files)) {
     const body = folderPart(files, folder)
     if (body) rows.push({ part: FOLDER + folder, body, shape: SHAPE })
@@ -79,10 +80,7 @@ function folderPart(files: FileTree, folder: string): Record<string, BenchFile> 
   const node = nodeAt(files, folder)
   if (node?.kind !== 'folder' || node.entries.size === 0) return undefined
   return Object.fromEntries(
-    namesIn(files, folder).map(([name, entry]) => [
-      name,
-      entry.kind === 'file' ? entry : { kind: 'folder', ...(entry.label === undefined ? {} : { label: entry.label }) },
-    ]),
+    namesIn(files, folder).map(([name, entry]) => [name, saidOf(entry)]),
   )
 }
 

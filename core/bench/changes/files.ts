@@ -1,7 +1,8 @@
+import { lastPart } from '../../command'
 import { countOf } from '../../names'
 import { fail, succeed } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
-import { countIn, fileAt, kindAt, withFile, withoutFile } from '../files'
+import { countIn, fileAt, kindAt, nodeAt, withFile, withMoved, withoutFile } from '../files'
 import { benchIssue } from '../issues'
 import { folderOf } from '../paths'
 import { fileSchema, pathSchema } from '../schema'
@@ -58,4 +59,39 @@ const remove = defineChange({
   footprint: (state, { path }) => (fileAt(state.files, path) ? undefined : { same: 'removed', words: 'removed' }),
 })
 
-export const fileChanges = [put, remove] as const
+/**
+ * Moves a file, or a folder with all that is in it, to a path where nothing stands. `binnedFrom` is where it lay before
+ * it was thrown into the bin; what is taken out of it again says nothing of that.
+ */
+const move = defineChange({
+  kind: 'file.move',
+  fields: { from: pathSchema, to: pathSchema, binnedFrom: pathSchema.optional() },
+  apply(state, { from, to, binnedFrom }) {
+    const node = nodeAt(state.files, from)
+    if (!node) return fail(benchIssue({ code: 'file-missing', path: from }, 'from'))
+    if (from === '/' || to.startsWith(`${from}/`)) return fail(benchIssue({ code: 'into-itself', path: from, to }, 'to'))
+    const isSame = from === to
+    if (isSame && node.binnedFrom === binnedFrom) return succeed(state)
+    if (!isSame && kindAt(state.files, to)) return fail(benchIssue({ code: 'name-taken', path: to }, 'to'))
+    if (kindAt(state.files, folderOf(to)) !== 'folder')
+      return fail(benchIssue({ code: 'folder-missing', folder: folderOf(to), path: to }, 'to'))
+    return succeed({ ...state, files: withMoved(state.files, from, to, binnedFrom) })
+  },
+  invert(before, { kind, from, to }) {
+    const { binnedFrom } = wasThere(nodeAt(before.files, from), `file ${from}`)
+    return { kind, from: to, to: from, ...(binnedFrom === undefined ? {} : { binnedFrom }) }
+  },
+  describe({ from, to, binnedFrom }, before) {
+    const isFolder = before && kindAt(before.files, from) === 'folder'
+    const what = `${isFolder ? 'The folder' : 'The file'} ${from}`
+    if (binnedFrom !== undefined) return `${what} is thrown into the bin.`
+    if (before?.files && nodeAt(before.files, from)?.binnedFrom !== undefined) return `${what} comes out of the bin: ${to}.`
+    return folderOf(from) === folderOf(to) ? `${what} is renamed to ${lastPart(to)}.` : `${what} moves to ${to}.`
+  },
+  footprint(state, { to }) {
+    const file = fileAt(state.files, to)
+    return file && { same: canonicalJson(file), words: file.kind === 'file' ? 'a file there' : 'a folder there' }
+  },
+})
+
+export const fileChanges = [put, remove, move] as const

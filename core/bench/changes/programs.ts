@@ -76,4 +76,27 @@ const switchFrame = defineChange({
   },
 })
 
-export const programChanges = [put, remove, switchFrame] as const
+/** Puts a frame before all others, at a place among those that are; `null` takes it back to its own place. */
+const liftFrame = defineChange({
+  kind: 'frame.lift',
+  fields: { frameId: idSchema, index: z.number().int().nonnegative().nullable() },
+  apply(state, { frameId, index }) {
+    const { liftedFrames = [], ...rest } = state
+    const others = liftedFrames.filter((id) => id !== frameId)
+    const after = index === null ? others : others.toSpliced(index, 0, frameId)
+    if (sameValue(liftedFrames, after)) return succeed(state)
+    return succeed(after.length > 0 ? { ...rest, liftedFrames: after } : rest)
+  },
+  invert({ liftedFrames = [] }, { kind, frameId }) {
+    const index = liftedFrames.indexOf(frameId)
+    return { kind, frameId, index: index < 0 ? null : index }
+  },
+  describe: ({ frameId, index }) =>
+    `The frame ${frameId} ${index === null ? 'goes back to its place' : 'stands before all others'}.`,
+  footprint({ liftedFrames = [] }, { frameId }) {
+    const words = liftedFrames.includes(frameId) ? 'before all others' : 'in its place'
+    return { same: words, words }
+  },
+})
+
+export const programChanges = [put, remove, switchFrame, liftFrame] as const

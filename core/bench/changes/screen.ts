@@ -106,4 +106,20 @@ function withMessage(messages: Message[], message: Message, index: number): Mess
   return after
 }
 
-export const screenChanges = [showMessage, dismissMessage, watchLamp] as const
+/** Sets how far the clock of the bench is ahead; waits that are over by it end. */
+const runClock = defineChange({
+  kind: 'clock.run',
+  fields: { aheadMs: z.number().int() },
+  apply(state, { aheadMs }) {
+    const { clockAheadMs = 0, ...rest } = state
+    if (clockAheadMs === aheadMs) return succeed(state)
+    return succeed(aheadMs === 0 ? rest : { ...rest, clockAheadMs: aheadMs })
+  },
+  invert: ({ clockAheadMs = 0 }, { kind }) => ({ kind, aheadMs: clockAheadMs }),
+  describe: ({ aheadMs }, before) =>
+    `The clock runs ${Math.round(Math.abs(aheadMs - (before?.clockAheadMs ?? 0)) / 60_000)} minutes ` +
+    `${aheadMs >= (before?.clockAheadMs ?? 0) ? 'forward' : 'back'}.`,
+  footprint: ({ clockAheadMs = 0 }) => ({ same: String(clockAheadMs), words: `${Math.round(clockAheadMs / 60_000)} min ahead` }),
+})
+
+export const screenChanges = [showMessage, dismissMessage, watchLamp, runClock] as const

@@ -3,7 +3,16 @@ import { fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
 import { benchIssue } from '../issues'
-import { idSchema, windowContentSchema, windowModeSchema, windowSchema } from '../schema'
+import { areaInWords } from '../areas'
+import { desktopName } from '../desktops'
+import {
+  areaSchema,
+  desktopNumberSchema,
+  idSchema,
+  windowContentSchema,
+  windowModeSchema,
+  windowSchema,
+} from '../schema'
 import type { BenchState, BenchWindow, WindowMode } from '../schema'
 import { frontWindow, windowTitle } from '../windows'
 import { defineChange, wasThere } from './defineChange'
@@ -109,7 +118,53 @@ const show = defineChange({
   footprint: (state, { windowId }) => contentOf(state, windowId),
 })
 
-export const windowChanges = [open, close, raise, place, mode, show] as const
+/** Where a window stands: display, desktop and part of the display; `null` is where it stands by itself. */
+const stand = defineChange({
+  kind: 'window.stand',
+  fields: {
+    windowId: idSchema,
+    displayId: idSchema.nullable(),
+    desktop: desktopNumberSchema.nullable(),
+    area: areaSchema.nullable(),
+  },
+  // A display that is not there is no hindrance: the window stands on the first one until it is.
+  apply: (state, { windowId, displayId, desktop, area }) =>
+    withWindow(state, windowId, (window) => {
+      const { displayId: _display, desktop: _desktop, area: _area, ...rest } = window
+      const moved: BenchWindow = {
+        ...rest,
+        ...(displayId === null ? {} : { displayId }),
+        ...(desktop === null ? {} : { desktop }),
+        ...(area === null ? {} : { area }),
+      }
+      return sameValue(window, moved) ? state : { ...state, windows: { ...state.windows, [windowId]: moved } }
+    }),
+  invert(before, { windowId }) {
+    const { displayId = null, desktop = null, area = null } = windowBefore(before, windowId)
+    return { kind: 'window.stand', windowId, displayId, desktop, area }
+  },
+  describe: ({ windowId, displayId, desktop, area }, before) =>
+    `The window stands on ${standInWords(displayId, desktop, area, before)}: ${titleOf(windowId, before)}.`,
+  footprint(state, { windowId }) {
+    const window = own(state.windows, windowId)
+    if (!window) return undefined
+    const { displayId = null, desktop = null, area = null } = window
+    return { same: canonicalJson([displayId, desktop, area]), words: standInWords(displayId, desktop, area, state) }
+  },
+})
+
+export const windowChanges = [open, close, raise, place, mode, show, stand] as const
+
+function standInWords(
+  displayId: string | null,
+  desktop: number | null,
+  area: z.infer<typeof areaSchema> | null,
+  state?: BenchState,
+): string {
+  const display = displayId === null ? 'the first display' : ((state && own(state.devices, displayId)?.name) ?? displayId)
+  const on = desktop === null ? '' : `, desktop ${state ? desktopName(state, desktop) : desktop}`
+  return `${display}${on}${area === null ? '' : `, ${areaInWords(area)}`}`
+}
 
 const modeWords: Record<WindowMode, string> = {
   normal: 'shown at its normal size',

@@ -11,7 +11,9 @@ export {
   kindAt,
   namesIn,
   nodeAt,
+  saidOf,
   withFile,
+  withMoved,
   withoutFile,
 } from './tree'
 export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './tree'

@@ -3,14 +3,22 @@ import type { Shelf } from './shelf'
 
 /** One entry of the file system as it is said of a path. */
 export type BenchFile =
-  | { readonly kind: 'file'; readonly sizeBytes: number }
+  | {
+      readonly kind: 'file'
+      readonly sizeBytes: number
+      readonly changedAtMs?: number
+      /** What small ones hold. */
+      readonly text?: string
+      readonly binnedFrom?: string
+    }
   /** `label` is what people call what is in it, where the name is only an identifier. */
-  | { readonly kind: 'folder'; readonly label?: string }
+  | { readonly kind: 'folder'; readonly label?: string; readonly binnedFrom?: string }
 
 /** A folder with what stands in it. The root has no name. */
 export interface Folder {
   readonly kind: 'folder'
   readonly label?: string
+  readonly binnedFrom?: string
   readonly entries: Shelf<FileNode>
 }
 export type FileNode = Folder | Extract<BenchFile, { kind: 'file' }>
@@ -46,8 +54,11 @@ export function fileAt(tree: FileTree, path: string): BenchFile | undefined {
   return node && saidOf(node)
 }
 
-function saidOf(node: FileNode): BenchFile {
-  return node.kind === 'file' ? node : { kind: 'folder', ...(node.label === undefined ? {} : { label: node.label }) }
+/** What is said of an entry, without what stands in it. */
+export function saidOf(node: FileNode): BenchFile {
+  if (node.kind === 'file') return node
+  const { entries: _entries, ...said } = node
+  return said
 }
 
 /** How many entries stand right in a folder; 0 for a file and for what is not there. */
@@ -73,6 +84,13 @@ export function withFile(tree: FileTree, path: string, file: BenchFile): FileTre
 /** Without what stands at a path, and all below it. */
 export function withoutFile(tree: FileTree, path: string): FileTree {
   return alter(tree, partsOf(path), () => undefined) as FileTree
+}
+
+/** What stands at `from`, and all below it, at `to` instead, said to be from a place where it was thrown away. */
+export function withMoved(tree: FileTree, from: string, to: string, binnedFrom: string | undefined): FileTree {
+  const { binnedFrom: _before, ...node } = nodeAt(tree, from)!
+  const moved = { ...node, ...(binnedFrom === undefined ? {} : { binnedFrom }) } as FileNode
+  return alter(withoutFile(tree, from), partsOf(to), () => moved) as FileTree
 }
 
 function alter(

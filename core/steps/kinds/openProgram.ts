@@ -119,7 +119,7 @@ function openAs(request: LaunchRequest, step: OpenStep, bench: BenchState, conte
     case 'another':
       return startProgram(request, bench)
     case 'raise': {
-      const changes = raiseIn(window.id, step.windowMode)
+      const changes = raiseIn(bench, window.id, step.windowMode)
       return { kind: 'done', changes, note: `${name} was running; it came to the front.` }
     }
     case 'refuse': {

@@ -1,4 +1,4 @@
-import { frontWindow, programMissing, windowsOf } from '../../bench'
+import { frontWindow, programMissing, raiseIn, windowsOf } from '../../bench'
 import { own } from '../../result'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
@@ -23,6 +23,6 @@ export const raiseProgram = defineStep({
     if (!window) return failed([stepIssue({ code: 'program-not-running', program: program.name })])
     const isInFront = frontWindow(bench)?.id === window.id
     const note = isInFront ? `${program.name} was in front already.` : `${program.name} came to the front.`
-    return { kind: 'done', changes: [{ kind: 'window.raise', windowId: window.id }], note }
+    return { kind: 'done', changes: raiseIn(bench, window.id), note }
   },
 })

@@ -1,0 +1,196 @@
+import { assertNever, fail, own, succeed } from '../result'
+import type { Failure, Result } from '../result'
+import { applyChanges } from './change'
+import type { Change } from './change'
+import { fileAt, kindAt } from './files'
+import { benchIssue } from './issues'
+import { pathIn } from './paths'
+import type { BenchState, BenchWindow, Program, Verb, VerbEffect } from './schema'
+import { draftOf, selectionOf, sizeOfText, typeInto, placeCursor, writingIn } from './text'
+import { documentInFront, frontWindow, windowsOf } from './windows'
+
+/** Time and identity come from outside. */
+export interface VerbContext {
+  readonly nowMs: number
+  readonly nextId: () => string
+}
+
+/** A verb of a program by its id or its name. */
+export function verbOf(program: Program, verb: string): Verb | undefined {
+  return program.verbs?.find(({ id, name }) => id === verb || name === verb)
+}
+
+/** The key by which a program is told a verb, where it claims one. */
+export function chordOfVerb(program: Program, verb: Verb): string | undefined {
+  return program.claims.find((claim) => claim.verb === verb.id)?.chord
+}
+
+/**
+ * What a window is told by a verb, as changes. Issues: `window-missing`, `verb-missing`, and what is wrong with doing it.
+ */
+export function tellVerb(state: BenchState, windowId: string, verb: string, context: VerbContext): Result<Change[]> {
+  const window = own(state.windows, windowId)
+  const program = window && own(state.programs, window.programId)
+  if (!window || !program) return fail(benchIssue({ code: 'window-missing', windowId }, 'windowId'))
+  const known = verbOf(program, verb)
+  if (!known) {
+    const names = (program.verbs ?? []).map(({ name }) => name)
+    return fail(benchIssue({ code: 'verb-missing', program: program.name, verb, known: names }, 'verb'))
+  }
+  return perform(known.effect, state, window, program, context)
+}
+
+function perform(
+  effect: VerbEffect,
+  state: BenchState,
+  window: BenchWindow,
+  program: Program,
+  context: VerbContext,
+): Result<Change[]> {
+  const { content } = window
+  const show = (part: Partial<BenchWindow['content']>): Change => ({
+    kind: 'window.show',
+    windowId: window.id,
+    content: { ...content, ...part },
+  })
+  const place = writingIn(state, window)
+  switch (effect.kind) {
+    case 'save':
+      return saveDocuments(state, window, context.nowMs)
+    case 'close-window':
+      return succeed([{ kind: 'window.close', windowId: window.id }])
+    case 'close-document': {
+      const front = documentInFront(content)
+      if (!front) return succeed([])
+      const documents = content.documents.filter((document) => document !== front)
+      const { active: _active, ...rest } = content
+      return succeed([{ kind: 'window.show', windowId: window.id, content: { ...rest, documents } }])
+    }
+    case 'next-document': {
+      const front = documentInFront(content)
+      if (!front) return succeed([])
+      const next = content.documents[(content.documents.indexOf(front) + 1) % content.documents.length]!
+      return succeed([show({ active: next.path })])
+    }
+    case 'new-document': {
+      const folder = content.workingDirectory ?? state.folders.documents ?? state.folders.home ?? '/'
+      const path = freeDocument(state, window, pathIn(folder, effect.name))
+      const document = { path, role: effect.role, unsaved: true, draft: { text: '', cursor: 0 } }
+      return succeed([show({ documents: [...content.documents, document], active: path })])
+    }
+    case 'view': {
+      const now = own(content.views ?? {}, effect.view) ?? effect.values[0]!
+      const next = effect.values[(effect.values.indexOf(now) + 1) % effect.values.length]!
+      return succeed([show({ views: { ...content.views, [effect.view]: next } })])
+    }
+    case 'select-all': {
+      if (!place) return nothingToWriteIn(program)
+      const { text } = draftOf(state, place.document)
+      return succeed([placeCursor(place, text.length, 0)])
+    }
+    case 'copy':
+    case 'cut':
+      return copyFrom(state, window, effect.kind, context)
+    case 'paste':
+      return pasteInto(state, window)
+    case 'insert':
+      return place ? succeed([typeInto(state, place, effect.text)]) : nothingToWriteIn(program)
+    case 'say':
+      return succeed([
+        { kind: 'message.show', message: { id: context.nextId(), text: effect.text, atMs: context.nowMs } },
+      ])
+    case 'device': {
+      const { deviceId, controlId } = effect
+      const control = own(own(state.devices, deviceId)?.controls ?? {}, controlId)
+      const value = effect.value === undefined ? !(control?.value ?? false) : effect.value
+      return succeed([{ kind: 'device.set', deviceId, controlId, value }])
+    }
+    default:
+      return assertNever(effect)
+  }
+}
+
+/** Writes what was written in a window into its files, and marks its documents as saved. Issue: `folder-missing`. */
+export function saveDocuments(state: BenchState, window: BenchWindow, nowMs: number): Result<Change[]> {
+  const { documents } = window.content
+  if (!documents.some(({ unsaved }) => unsaved)) return succeed([])
+  const puts = documents.flatMap(({ path, draft, unsaved }): Change[] =>
+    unsaved && draft && path.startsWith('/') ? [putText(state, path, draft.text, nowMs)] : [],
+  )
+  const tried = applyChanges(state, puts)
+  if (!tried.ok) return tried
+  const saved = documents.map(({ draft: _draft, ...document }) => ({ ...document, unsaved: false }))
+  return succeed([
+    ...puts,
+    { kind: 'window.show', windowId: window.id, content: { ...window.content, documents: saved } },
+  ])
+}
+
+/** The change that puts a text file at a path, in place of what it held. */
+export function putText(state: BenchState, path: string, text: string, nowMs: number): Change {
+  const before = fileAt(state.files, path)
+  const kept = before?.kind === 'file' ? before : { kind: 'file' as const }
+  return { kind: 'file.put', path, file: { ...kept, sizeBytes: sizeOfText(text), changedAtMs: nowMs, text } }
+}
+
+/** What is selected in a window, or all of its text where nothing is, onto the clipboard. Issues: `nothing-to-copy`, `nothing-to-write-in`. */
+export function copyFrom(
+  state: BenchState,
+  window: BenchWindow,
+  how: 'copy' | 'cut',
+  { nowMs, nextId }: VerbContext,
+): Result<Change[]> {
+  const place = writingIn(state, window)
+  const text = place ? selectedText(state, place) : (documentInFront(window.content)?.path ?? '')
+  if (text === '') return fail(benchIssue({ code: 'nothing-to-copy' }))
+  const clip = { id: nextId(), text, atMs: nowMs, programId: window.programId }
+  const copy: Change = { kind: 'clipboard.put', clip }
+  if (how === 'copy') return succeed([copy])
+  if (!place) return nothingToWriteIn(own(state.programs, window.programId))
+  const draft = draftOf(state, place.document)
+  const { from, to } = selectionOf(draft)
+  const all = from === to
+  const taken = typeInto(state, place, '') as Extract<Change, { kind: 'document.edit' }>
+  return succeed([copy, all ? { ...taken, at: 0, deletes: draft.text.length, cursor: 0 } : taken])
+}
+
+function selectedText(state: BenchState, place: NonNullable<ReturnType<typeof writingIn>>): string {
+  const draft = draftOf(state, place.document)
+  const { from, to } = selectionOf(draft)
+  return from < to ? draft.text.slice(from, to) : draft.text
+}
+
+/** The newest text of the clipboard into the document of a window. Issues: `nothing-to-paste`, `nothing-to-write-in`. */
+export function pasteInto(state: BenchState, window: BenchWindow): Result<Change[]> {
+  const place = writingIn(state, window)
+  if (!place) return nothingToWriteIn(own(state.programs, window.programId))
+  const [clip] = state.clipboard ?? []
+  return clip ? succeed([typeInto(state, place, clip.text)]) : fail(benchIssue({ code: 'nothing-to-paste' }))
+}
+
+/** The window that is meant by a program, or by nobody: the topmost of that program, or the one in front. */
+export function windowMeant(state: BenchState, programId: string): BenchWindow | undefined {
+  return programId === '' ? frontWindow(state) : windowsOf(state, programId)[0]
+}
+
+function nothingToWriteIn(program: Program | undefined): Failure {
+  return fail(benchIssue({ code: 'nothing-to-write-in', ...(program ? { program: program.name } : {}) }))
+}
+
+/** A path that neither a file nor a document of the window has: `notes.log`, `notes 2.log`. */
+function freeDocument(state: BenchState, window: BenchWindow, path: string): string {
+  const taken = (candidate: string) =>
+    kindAt(state.files, candidate) !== undefined || window.content.documents.some((entry) => entry.path === candidate)
+  return freeName(path, taken)
+}
+
+/** The path itself, or the first of `name 2.ending`, `name 3.ending` … that is not taken. */
+export function freeName(path: string, isTaken: (path: string) => boolean): string {
+  if (!isTaken(path)) return path
+  const [, stem, ending] = /^(.*?[^/])(\.[^./]+)?$/s.exec(path)!
+  for (let n = 2; ; n++) {
+    const candidate = `${stem} ${n}${ending ?? ''}`
+    if (!isTaken(candidate)) return candidate
+  }
+}
+
