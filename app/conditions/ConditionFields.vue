@@ -42,7 +42,7 @@ const values = computed(() => {
       return undefined
   }
 })
-const verdict = computed(() => evaluate(condition.value, mirror.bench, mirror.minuteOfDay))
+const verdict = computed(() => evaluate(condition.value, mirror.bench, mirror.moment))
 const plugIn = usePlugIn((deviceId) => ('deviceId' in condition.value ? setDevice(deviceId) : undefined))
 
 function setPart(part: Record<string, unknown>): void {

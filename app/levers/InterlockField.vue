@@ -30,7 +30,7 @@ const sentence = computed(() =>
     : '',
 )
 const now = computed(() =>
-  interlock.value ? evaluate(interlock.value.condition, mirror.bench, mirror.minuteOfDay) : undefined,
+  interlock.value ? evaluate(interlock.value.condition, mirror.bench, mirror.moment) : undefined,
 )
 
 function otherwise(kind: string): Interlock['otherwise'] {

@@ -45,7 +45,7 @@ const lamp = computed(() => {
   return watched && lampNow(watched, mirror.bench)
 })
 const goal = computed(() => goesTo(lever, mirror.bench))
-const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
+const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
 const interlock = computed(
   () =>
     lever.interlock &&

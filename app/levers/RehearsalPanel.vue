@@ -16,12 +16,12 @@ const rehearsal = computed(() => {
     nowMs: 0,
     nextId: () => `rehearsed-${++count}`,
     values: mirror.tableOf(lever.frameId),
-    minuteOfDay: mirror.minuteOfDay,
+    minuteOfDay: mirror.moment.minuteOfDay,
     framesOn: (id, bench) =>
-      mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.minuteOfDay)),
+      mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.moment)),
   })
 })
-const gate = computed(() => gateOf(lever, mirror.bench, mirror.minuteOfDay))
+const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
 const trace = computed(() => traceOf(rehearsal.value.run))
 const takings = computed(() => trace.value.flatMap((entry) => entry.taking?.ignored ?? []))
 const failures = computed(() => trace.value.filter((entry) => entry.outcome === 'failed'))

@@ -28,10 +28,7 @@ const emptyBench: BenchState = {
   lamps: [],
 }
 
-function minuteNow(): number {
-  const now = new Date()
-  return now.getHours() * 60 + now.getMinutes()
-}
+const MINUTE_MS = 60_000
 
 /** The three answers that a tab begins with. */
 export interface Filling {
@@ -72,11 +69,16 @@ export const useMirror = defineStore('mirror', () => {
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
 
-  /** By the clock of this computer, which is that of the server. */
-  const minuteOfDay = ref(minuteNow())
+  /** By the clock of this computer, which is that of the server; that of the bench may have been run forward. */
+  const minutes = ref(Math.floor(Date.now() / MINUTE_MS))
   useIntervalFn(() => {
-    minuteOfDay.value = minuteNow()
+    minutes.value = Math.floor(Date.now() / MINUTE_MS)
   }, 2000)
+  const moment = computed(() => {
+    const nowMs = minutes.value * MINUTE_MS + (bench.value.clockAheadMs ?? 0)
+    const now = new Date(nowMs)
+    return { nowMs, minuteOfDay: now.getHours() * 60 + now.getMinutes() }
+  })
 
   const leverById = computed(() => new Map(levers.value.map((lever) => [lever.id, lever])))
   const frameById = computed(() => new Map(frames.value.map((frame) => [frame.id, frame])))
@@ -84,7 +86,7 @@ export const useMirror = defineStore('mirror', () => {
   const frameChoices = computed(() => frames.value.map((frame) => ({ value: frame.id, name: frame.name })))
   /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
   const framesLive = computed<readonly Frame[]>((before) =>
-    framesNow(frames.value, bench.value, before, minuteOfDay.value),
+    framesNow(frames.value, bench.value, before, moment.value),
   )
   const folders = computed(() => bench.value.folders)
   const tables = computed(
@@ -208,7 +210,7 @@ export const useMirror = defineStore('mirror', () => {
 
   return {
     phase,
-    minuteOfDay,
+    moment,
     bench,
     benchVersion,
     levers,

@@ -31,7 +31,7 @@ const desks = fc.constantFrom(1, 2, 3)
 /** Of few letters, so that places in it are met; `undefined` is left out, as in stored JSON. */
 const plain = <T extends object>(thing: T): T => JSON.parse(JSON.stringify(thing)) as T
 const clips = fc.record({ id: fc.constantFrom('c1', 'c2', 'c3'), text: fc.string({ maxLength: 4 }), atMs: fc.nat(9) })
-const newer: fc.Arbitrary<Change> = fc.oneof(
+const newer = fc.oneof(
   fc.record({
     kind: fc.constant('window.stand' as const),
     windowId: ids,
@@ -88,7 +88,7 @@ const newer: fc.Arbitrary<Change> = fc.oneof(
     index: fc.constantFrom(null, 0, 1),
   }),
   fc.record({ kind: fc.constant('clock.run' as const), aheadMs: fc.constantFrom(0, 60_000, -60_000) }),
-)
+) as fc.Arbitrary<Change>
 const changes: fc.Arbitrary<Change> = fc.oneof(
   { arbitrary: newer, weight: 12 },
   fc.record({

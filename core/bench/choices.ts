@@ -2,6 +2,7 @@ import { own } from '../result'
 import type { ArgumentRules, Positional, ProgramOption, ValueSource, WindowPart } from '../command'
 import { expandVariables } from '../command'
 import { namesIn } from './files'
+import { globToRegExp } from './glob'
 import { absolutePath, pathIn } from './paths'
 import type { BenchState, Program } from './schema'
 
@@ -54,17 +55,6 @@ function entriesBelow(below: string, state: BenchState) {
   return namesIn(state.files, folder)
     .map(([name, node]) => ({ name, node, path: pathIn(folder, name) }))
     .sort((a, b) => a.name.localeCompare(b.name))
-}
-
-/** A file name pattern with `*` and `?` (POSIX.1-2017 §2.13, without bracket expressions). */
-function globToRegExp(pattern: string): RegExp {
-  return new RegExp(
-    `^${pattern
-      .replace(/[.+^${}()|[\]\\]/g, '\\$&')
-      .replaceAll('*', '.*')
-      .replaceAll('?', '.')}$`,
-    'i',
-  )
 }
 
 /** What people call the value of a part: the name its source gives it, or the value itself. */

@@ -97,3 +97,91 @@ export function exampleBench(): BenchState {
     lamps: [],
   }
 }
+
+/**
+ * The same bench as a desk: three desktops, two displays, a player, a folder `/in` with two exposures and a note, an
+ * empty one `/later`, a bin; BOOK writes and can be told verbs, and so can VAULT, which holds secrets. `w-book` shows
+ * the text “Clear sky.”.
+ */
+export function exampleDesk(): BenchState {
+  const bench = exampleBench()
+  const verbs: Program['verbs'] = [
+    { id: 'save', name: 'Save', effect: { kind: 'save' } },
+    { id: 'all', name: 'Select all', effect: { kind: 'select-all' } },
+    { id: 'copy', name: 'Copy', effect: { kind: 'copy' } },
+    { id: 'cut', name: 'Cut', effect: { kind: 'cut' } },
+    { id: 'paste', name: 'Paste', effect: { kind: 'paste' } },
+    { id: 'grid', name: 'Grid', effect: { kind: 'view', view: 'grid', values: ['off', 'on'] } },
+    { id: 'new', name: 'New note', effect: { kind: 'new-document', name: 'note.log', role: 'log' } },
+    { id: 'shut', name: 'Shut', effect: { kind: 'close-document' } },
+    { id: 'next', name: 'Next', effect: { kind: 'next-document' } },
+    { id: 'mute', name: 'Mute', effect: { kind: 'device', deviceId: 'mic', controlId: 'mute' } },
+    { id: 'mark', name: 'Mark', effect: { kind: 'insert', text: '✓' } },
+  ]
+  const book: Program = {
+    ...bench.programs.book!,
+    categories: ['Writing'],
+    writes: true,
+    verbs,
+    claims: [{ chord: 'Ctrl+S', does: 'Save', verb: 'save' }],
+  }
+  const vault = program('vault', { categories: ['Writing'], writes: true, secret: true, verbs })
+  const display = (id: string) => ({
+    id,
+    name: id === 'left' ? 'Left display' : 'Right display',
+    kind: 'display' as const,
+    controls: { power: { kind: 'switch' as const, name: 'Power', on: 'awake', off: 'asleep', value: true } },
+  })
+  return {
+    ...bench,
+    programs: { ...bench.programs, book, vault },
+    files: fileTree({
+      '/': { kind: 'folder' },
+      '/opt': { kind: 'folder' },
+      '/l': { kind: 'folder' },
+      '/in': { kind: 'folder' },
+      '/in/veil-1.exposure': { kind: 'file', sizeBytes: 10, changedAtMs: 60_000 },
+      '/in/veil-2.exposure': { kind: 'file', sizeBytes: 20, changedAtMs: 120_000 },
+      '/in/night $1 "notes".log': { kind: 'file', sizeBytes: 4, changedAtMs: 0, text: 'dew.' },
+      '/later': { kind: 'folder' },
+      '/bin': { kind: 'folder' },
+      ...Object.fromEntries(
+        [...Object.values(bench.programs), vault].map(({ executable }) => [
+          executable,
+          { kind: 'file' as const, sizeBytes: 1 },
+        ]),
+      ),
+      '/l/a.log': { kind: 'file', sizeBytes: 1 },
+      '/l/b.log': { kind: 'file', sizeBytes: 10, text: 'Clear sky.' },
+    }),
+    folders: { home: '/', logs: '/l', documents: '/l', in: '/in', later: '/later', bin: '/bin' },
+    desktops: { names: ['Capture', 'Charts', 'Visitors'], shown: 1 },
+    devices: {
+      ...bench.devices,
+      left: display('left'),
+      right: display('right'),
+      player: {
+        id: 'player',
+        name: 'Player',
+        kind: 'player',
+        playlists: [
+          { id: 'calm', name: 'Calm night', tracks: ['Slow dome', 'Long dusk'] },
+          { id: 'open', name: 'Open evening', tracks: ['Welcome'] },
+        ],
+        controls: {
+          playing: { kind: 'switch', name: 'Playing', on: 'playing', off: 'paused', value: false },
+          playlist: {
+            kind: 'choice',
+            name: 'Playlist',
+            choices: [
+              { id: 'calm', name: 'Calm night' },
+              { id: 'open', name: 'Open evening' },
+            ],
+            value: 'calm',
+          },
+          track: { kind: 'level', name: 'Track', unit: '', min: 1, max: 999, step: 1, value: 1 },
+        },
+      },
+    },
+  }
+}

@@ -22,13 +22,17 @@ export {
   kindAt,
   namesIn,
   nodeAt,
+  saidOf,
 } from './files'
 export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './files'
+export { globToRegExp, pathsMeant } from './glob'
 export { lampNow } from './lamps'
 export type { LampNow } from './lamps'
 export { directoryMissing, executableMissing, launch, partsOf, programMissing, raiseIn } from './launch'
 export type { Launch, LaunchRequest } from './launch'
 export { absolutePath, entriesOf, folderOf, nearestPath, pathIn, writePath } from './paths'
+export { claimOn, pressOn } from './pressed'
+export type { Pressed } from './pressed'
 export { DEVICE_KINDS, deviceKindSchema } from './schema'
 export type { DeviceKind } from './schema'
 export {

@@ -27,7 +27,12 @@ export type BenchFact =
   | { readonly code: 'text-too-long'; readonly path: string }
   | { readonly code: 'clip-exists' }
   | { readonly code: 'clip-missing' }
-  | { readonly code: 'verb-missing'; readonly program: string; readonly verb: string; readonly known: readonly string[] }
+  | {
+      readonly code: 'verb-missing'
+      readonly program: string
+      readonly verb: string
+      readonly known: readonly string[]
+    }
   | { readonly code: 'nothing-to-write-in'; readonly program?: string }
   | { readonly code: 'nothing-to-paste' }
   | { readonly code: 'nothing-to-copy' }

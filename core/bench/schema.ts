@@ -157,7 +157,11 @@ export const areaSchema = z
     if (x + width > 100)
       context.addIssue({ code: 'custom', path: ['width'], message: 'It would stand out of the display at the right.' })
     if (y + height > 100)
-      context.addIssue({ code: 'custom', path: ['height'], message: 'It would stand out of the display at the bottom.' })
+      context.addIssue({
+        code: 'custom',
+        path: ['height'],
+        message: 'It would stand out of the display at the bottom.',
+      })
   })
 
 /** So many desktops there may be; they are numbered from 1. */
@@ -346,8 +350,10 @@ export const desktopsSchema = z
     before: desktopNumberSchema.optional(),
   })
   .superRefine(({ names, shown, before = 1 }, context) => {
-    if (shown > names.length) context.addIssue({ code: 'custom', path: ['shown'], message: 'It is one of the desktops.' })
-    if (before > names.length) context.addIssue({ code: 'custom', path: ['before'], message: 'It is one of the desktops.' })
+    if (shown > names.length)
+      context.addIssue({ code: 'custom', path: ['shown'], message: 'It is one of the desktops.' })
+    if (before > names.length)
+      context.addIssue({ code: 'custom', path: ['before'], message: 'It is one of the desktops.' })
   })
 
 /** The whole workstation as it is written down; see `readBench`. */

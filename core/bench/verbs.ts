@@ -193,4 +193,3 @@ export function freeName(path: string, isTaken: (path: string) => boolean): stri
     if (!isTaken(candidate)) return candidate
   }
 }
-

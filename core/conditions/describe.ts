@@ -1,7 +1,8 @@
 import { valueInWords } from '../bench'
 import type { BenchState } from '../bench'
 import { assertNever, own } from '../result'
-import type { Condition } from './schema'
+import { countOf } from '../names'
+import type { Condition, FileTest } from './schema'
 
 /**
  * A condition as part of a sentence: `while Dome Desk runs and Caps Lock of the keyboard is on`, without the `while`.
@@ -27,6 +28,25 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
       return `the lamp ${lampName(condition, bench)} is ${condition.state}`
     case 'time-of-day':
       return `it is between ${clockTime(condition.fromMinute)} and ${clockTime(condition.toMinute)}`
+    case 'window-open': {
+      const of = condition.programId === undefined ? '' : ` of ${program(condition.programId)}`
+      return `a window${of}${condition.text === '' ? '' : ` with “${condition.text}”`} is open`
+    }
+    case 'file-is':
+      return `${condition.path} ${testInWords(condition.test)}`
+    case 'folder-empty':
+      return `${condition.path} is empty`
+    case 'text-has':
+      return `the document in front has “${condition.text}”`
+    case 'desktop-shown':
+      return `desktop ${condition.desktop} is shown`
+    case 'clipboard-has':
+      return condition.text === '' ? 'something was copied' : `what was copied has “${condition.text}”`
+    case 'plays': {
+      const { deviceId, playlistId } = condition
+      const playlist = own(bench.devices, deviceId)?.playlists?.find(({ id }) => id === playlistId)?.name ?? playlistId
+      return `${device(deviceId)} plays${playlist === undefined ? '' : ` ${playlist}`}`
+    }
     case 'not':
       return `it is not so that ${describeCondition(condition.condition, bench)}`
     case 'all':
@@ -35,6 +55,21 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
       return condition.conditions.map((part) => describeCondition(part, bench)).join(' or ')
     default:
       return assertNever(condition)
+  }
+}
+
+function testInWords(test: FileTest): string {
+  switch (test.kind) {
+    case 'there':
+      return 'is there'
+    case 'newer':
+      return `was changed within ${countOf(Math.round(test.withinMs / 60_000), 'minute')}`
+    case 'newer-than':
+      return `is newer than ${test.path}`
+    case 'larger':
+      return `is larger than ${countOf(test.bytes, 'byte')}`
+    default:
+      return assertNever(test)
   }
 }
 

@@ -1,7 +1,9 @@
 import { frontWindow, lampIndex, lampNow, sameValue, valueInWords, windowsOf } from '../bench'
 import type { BenchState } from '../bench'
 import { assertNever, own } from '../result'
+import type { ValueTable } from '../command'
 import { clockTime, lampName } from './describe'
+import { onBench } from './onBench'
 import type { Condition } from './schema'
 
 /** Whether a condition holds, and in words what makes it so: `Dome Desk is not running`. */
@@ -10,11 +12,20 @@ export interface Verdict {
   readonly because: string
 }
 
+/** What a condition may look at beside the bench. */
+export interface Moment {
+  /** The minute of the local day, 0 to 1439. */
+  readonly minuteOfDay?: number
+  readonly nowMs?: number
+  /** Named values, on top of the known folders. */
+  readonly values?: ValueTable
+}
+
 /**
- * A condition against the bench as it stands. What it names and is not there does not hold; nor does a time of day
- * where `minuteOfDay` (0 to 1439, local time) is not given.
+ * A condition against the bench as it stands. What it names and is not there does not hold; nor does what depends on
+ * the time, where that is not given.
  */
-export function evaluate(condition: Condition, bench: BenchState, minuteOfDay?: number): Verdict {
+export function evaluate(condition: Condition, bench: BenchState, moment: Moment = {}): Verdict {
   switch (condition.kind) {
     case 'program-runs': {
       const holds = windowsOf(bench, condition.programId).length > 0
@@ -42,14 +53,22 @@ export function evaluate(condition: Condition, bench: BenchState, minuteOfDay?: 
       }
     }
     case 'time-of-day':
-      return timeOfDay(condition, minuteOfDay)
+      return timeOfDay(condition, moment.minuteOfDay)
+    case 'window-open':
+    case 'file-is':
+    case 'folder-empty':
+    case 'text-has':
+    case 'desktop-shown':
+    case 'clipboard-has':
+    case 'plays':
+      return onBench(condition, bench, moment)
     case 'not': {
-      const inner = evaluate(condition.condition, bench, minuteOfDay)
+      const inner = evaluate(condition.condition, bench, moment)
       return { ...inner, holds: !inner.holds }
     }
     case 'all':
     case 'any':
-      return combined(condition, bench, minuteOfDay)
+      return combined(condition, bench, moment)
     default:
       return assertNever(condition)
   }
@@ -87,9 +106,9 @@ function timeOfDay(
 function combined(
   { kind, conditions }: Extract<Condition, { kind: 'all' | 'any' }>,
   bench: BenchState,
-  minuteOfDay: number | undefined,
+  moment: Moment,
 ): Verdict {
-  const verdicts = conditions.map((condition) => evaluate(condition, bench, minuteOfDay))
+  const verdicts = conditions.map((condition) => evaluate(condition, bench, moment))
   const deciding = verdicts.filter((verdict) => verdict.holds === (kind === 'any'))
   const holds = kind === 'all' ? deciding.length === 0 : deciding.length > 0
   const told = deciding.length > 0 ? (kind === 'any' ? deciding.slice(0, 1) : deciding) : verdicts

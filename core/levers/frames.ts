@@ -1,12 +1,13 @@
 import { own } from '../result'
 import type { BenchState } from '../bench'
 import { evaluate } from '../conditions'
+import type { Moment } from '../conditions'
 import type { Frame } from './schema'
 
 /** Whether the levers and rules of a frame are live: switched on, and its condition holds. */
-export function isFrameOn(frame: Frame, bench: BenchState, minuteOfDay?: number): boolean {
+export function isFrameOn(frame: Frame, bench: BenchState, moment?: Moment): boolean {
   const switched = own(bench.frameSwitches ?? {}, frame.id) ?? frame.on
-  return switched && (!frame.condition || evaluate(frame.condition, bench, minuteOfDay).holds)
+  return switched && (!frame.condition || evaluate(frame.condition, bench, moment).holds)
 }
 
 /** The frames with `on` as they stand now. The same list comes back as long as nothing differs. */
@@ -14,10 +15,10 @@ export function framesNow(
   frames: readonly Frame[],
   bench: BenchState,
   before?: readonly Frame[],
-  minuteOfDay?: number,
+  moment?: Moment,
 ): readonly Frame[] {
   const now = frames.map((frame) => {
-    const on = isFrameOn(frame, bench, minuteOfDay)
+    const on = isFrameOn(frame, bench, moment)
     return on === frame.on ? frame : { ...frame, on }
   })
   const same =

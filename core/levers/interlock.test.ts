@@ -44,7 +44,7 @@ describe('an interlock', () => {
         },
       }),
       bench,
-      minute,
+      { minuteOfDay: minute },
     )
 
   test('lets a lever be pulled while it holds, and a lever without one always', () => {
@@ -104,9 +104,9 @@ describe('an interlock', () => {
       condition: { kind: 'time-of-day' as const, fromMinute: 1200, toMinute: 300 },
     }
     expect([
-      isFrameOn(frame, exampleBench(), 1250),
-      isFrameOn(frame, exampleBench(), 600),
-      isFrameOn({ ...frame, on: false }, exampleBench(), 1250),
+      isFrameOn(frame, exampleBench(), { minuteOfDay: 1250 }),
+      isFrameOn(frame, exampleBench(), { minuteOfDay: 600 }),
+      isFrameOn({ ...frame, on: false }, exampleBench(), { minuteOfDay: 1250 }),
     ]).toEqual([true, false, false])
   })
 })

@@ -1,5 +1,6 @@
 import type { BenchState } from '../bench'
 import { describeCondition, evaluate } from '../conditions'
+import type { Moment } from '../conditions'
 import { assertNever } from '../result'
 import type { Lever } from './schema'
 
@@ -14,10 +15,10 @@ export type Gate =
 export function gateOf(
   { interlock, plate, name }: Pick<Lever, 'interlock' | 'plate' | 'name'>,
   bench: BenchState,
-  minuteOfDay?: number,
+  moment?: Moment,
 ): Gate {
   if (!interlock) return { kind: 'open' }
-  const { holds, because } = evaluate(interlock.condition, bench, minuteOfDay)
+  const { holds, because } = evaluate(interlock.condition, bench, moment)
   if (holds) return { kind: 'open' }
   const { otherwise } = interlock
   const wanted = describeCondition(interlock.condition, bench)

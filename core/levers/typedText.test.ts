@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import { resolveValues } from '../command'
-import { momentValues, MOMENT_NAMES, typedText } from '.'
+import { momentValues, MOMENT_NAMES } from '../steps'
+import { typedText } from '.'
 
 const bench = { folders: { logs: '/home/watch/logs' } }
 const table = resolveValues(bench.folders, [

@@ -1,4 +1,6 @@
 import type { BenchState } from '../bench'
+import { evaluate } from '../conditions'
+import type { Condition } from '../conditions'
 import { assertNever } from '../result'
 import { definitionOf, describeStep, findTextIssues, isAnswer, nextInBlock, performStep } from '../steps'
 import type { AnyStep, BlockMove, PlainStep, Step, StepContext, StepEffect } from '../steps'
@@ -46,7 +48,7 @@ function goOn(at: At): Advance {
     case 'ended':
       return same
     case 'waiting':
-      if (context.nowMs < head.wakeAtMs!) return same
+      if (context.nowMs < head.wakeAtMs! && !(head.watch && holds(head.watch, at))) return same
       return head.progress || isTryingAgain(head.stack) ? act(at, { ...context, answer: undefined }) : endWait(at)
     case 'asking':
       if (context.answer === undefined || !isAnswer(head.question!, context.answer)) return same
@@ -86,6 +88,12 @@ function passGate({ head, bench, context }: At, answer: string): Advance {
   const open = settled(head)
   const run: RunHead = answer === PULL_ANYWAY ? { ...open, phase: 'ready' } : ended(open, 'stopped', context.nowMs)
   return { run, bench, entries: [], changes: [] }
+}
+
+/** Whether what it waits for has come. */
+function holds(condition: Condition, at: At): boolean {
+  const { nowMs, minuteOfDay, values } = contextOf(at)
+  return evaluate(condition, at.bench, { nowMs, minuteOfDay, values }).holds
 }
 
 function endWait({ head, log, bench, context }: At): Advance {
@@ -214,11 +222,18 @@ function takeStep(at: At, step: Step | AnyStep, context: StepContext): Advance {
         ...waiting(counting, effect.untilMs, context.nowMs),
         progress: effect.progress,
       }))
+    case 'watches':
+      return logged({ outcome: 'waiting', note: effect.note }, (counting) => ({
+        ...waiting(counting, effect.untilMs, context.nowMs),
+        watch: effect.condition,
+        progress: effect.progress,
+      }))
     case 'asks':
       return logged({ outcome: 'asking', note: effect.question.text }, (counting) => ({
         ...counting,
         phase: 'asking',
         question: { ...effect.question, id: `q${counting.entryCount}` },
+        ...(effect.progress ? { progress: effect.progress } : {}),
       }))
     case 'fetches':
       return logged({ outcome: 'waiting', note: effect.note }, (counting) => ({
@@ -239,7 +254,7 @@ function attempt(at: At, step: PlainStep, context: StepContext): { effect: StepE
   try {
     const effect = performStep(step, bench, { ...context, ...contextOf(at), ...underWay(head, context) })
     if (effect.kind === 'puts-back') return putBackSoFar(log, bench)
-    const made = makeChanges('changes' in effect ? effect.changes : [], bench)
+    const made = makeChanges('changes' in effect ? (effect.changes ?? []) : [], bench)
     if (made.refusal === undefined) return { effect, made }
     const issue = runIssue({ code: 'change-refused', because: made.refusal })
     return { effect: { kind: 'failed', changes: [], issue }, made }

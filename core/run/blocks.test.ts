@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, test, vi } from 'vitest'
 import { applyChanges } from '../bench'
 import type { BenchState, Change } from '../bench'
-import { exampleBench } from '../bench/exampleBench'
+import { exampleBench, exampleDesk } from '../bench/exampleBench'
 import { valueOf } from '../result'
-import { depthOf, lintStep, namedIn, stepSchema } from '../steps'
+import { depthOf, lintStep, namedIn, STEP_KINDS, stepSchema } from '../steps'
 import type { Step } from '../steps'
 import {
   advanceRun,
@@ -19,6 +19,7 @@ import {
   stopRun,
   traceOf,
 } from '.'
+import { drawnActs } from './exampleActs'
 import type { Run } from '.'
 
 vi.mock('../steps/kinds', async (original) => {
@@ -65,14 +66,19 @@ interface End {
  * JSON
  * between any two advances, as when the process dies after each commit.
  */
-function play(run: Run, bench: BenchState, { answers = [] as string[], untilMs = Infinity, fetched = 2 } = {}): End {
+function play(
+  run: Run,
+  bench: BenchState,
+  { answers = [] as string[], untilMs = Infinity, fetched = 2, takesStandard = false } = {},
+): End {
   let now = { run, bench, nowMs: run.startedAtMs, stored: 0 }
   const left = [...answers]
   for (;;) {
     const { phase, wakeAtMs } = now.run
     if (phase === 'waiting' && wakeAtMs! > untilMs) return now
     const nowMs = phase === 'waiting' ? Math.max(now.nowMs, wakeAtMs!) : now.nowMs
-    const answer = phase === 'asking' ? left.shift() : undefined
+    const standard = takesStandard ? now.run.question?.standard : undefined
+    const answer = phase === 'asking' ? (left.shift() ?? standard) : undefined
     const stored = runSchema.parse(JSON.parse(JSON.stringify(now.run))) as Run
     const advance = advanceRun(stored, JSON.parse(JSON.stringify(now.bench)) as BenchState, {
       nowMs,
@@ -288,55 +294,8 @@ const openDome: Change = {
 }
 
 describe('laws over all kinds of step', () => {
-  const mic = { kind: 'devices', deviceIds: ['mic'] }
   const acts: fc.Arbitrary<Part> = fc.oneof(
-    fc.record({
-      kind: fc.constant('program.open'),
-      programId: fc.constantFrom('chart', 'dome', 'book', 'nobody'),
-      args: fc.subarray(['--profile=dome', '/l/a.log', '--odd', '${night}.log']),
-      windowMode: fc.constantFrom(undefined, 'maximized', 'minimized'),
-      whenRunning: fc.constantFrom('program', 'raise', 'another', 'reopen', 'refuse'),
-      unsaved: fc.constantFrom('ask', 'save', 'discard', 'leave', 'hide'),
-    }),
-    fc.record({ kind: fc.constant('program.raise'), programId: fc.constantFrom('chart', 'dome', 'book') }),
-    fc.record({
-      kind: fc.constant('program.switch'),
-      programId: fc.constantFrom('chart', 'dome'),
-      otherId: fc.constantFrom('book', 'web'),
-    }),
-    fc.record({
-      kind: fc.constant('program.close'),
-      programId: fc.constantFrom('chart', 'book'),
-      unsaved: fc.constantFrom('ask', 'save', 'discard', 'leave', 'hide'),
-    }),
-    fc.record({
-      kind: fc.constant('place.open'),
-      places: fc.subarray(['${logs}', '/l/a.log', '/none'], { minLength: 1 }),
-    }),
-    fc.record({
-      kind: fc.constant('device.control'),
-      target: fc.constant(mic),
-      controlId: fc.constant('gain'),
-      to: fc.constantFrom<object>(
-        { kind: 'set', value: 20 },
-        { kind: 'step', by: 15 },
-        { kind: 'ramp', value: 90, overMs: 400 },
-      ),
-    }),
-    fc.record({
-      kind: fc.constant('device.control'),
-      target: fc.constant(mic),
-      controlId: fc.constant('mute'),
-      to: fc.constant({ kind: 'toggle', whenUnknown: 'ask' }),
-    }),
-    fc.record({
-      kind: fc.constant('frame.switch'),
-      frameIds: fc.constant(['f']),
-      to: fc.constantFrom('on', 'off', 'toggle'),
-    }),
-    fc.record({ kind: fc.constant('message.show'), text: fc.constantFrom('Hello', 'At ${logs}') }),
-    fc.record({ kind: fc.constant('run.put-back') }),
-    fc.record({ kind: fc.constant('wait'), ms: fc.nat(3000) }),
+    ...Object.values(drawnActs),
     fc.record({ kind: fc.constant('test.throws') }),
     fc.record({ kind: fc.constant('test.script') }),
   )
@@ -349,7 +308,7 @@ describe('laws over all kinds of step', () => {
     step: fc
       .tuple(
         fc.oneof(
-          { depthSize: 'small', withCrossShrink: true },
+          { depthSize: 'small', maxDepth: 3, withCrossShrink: true },
           acts,
           fc.record({ kind: fc.constant('group'), name: fc.constant('g'), steps: tie('list') }),
           fc.record({ kind: fc.constant('test.repeat'), times: fc.nat(3), steps: tie('list') }),
@@ -368,15 +327,20 @@ describe('laws over all kinds of step', () => {
       .map(([part, more, alternative]) => ({ ...part, ...more, ...(alternative ? { alternative } : {}) })),
   }))
   const sheets = fc.array(step, { minLength: 1, maxLength: 4 })
-  const replies = fc.array(fc.constantFrom('save', 'discard', 'leave', 'hide', 'on', 'off'), {
-    minLength: 40,
-    maxLength: 40,
+  const replies = fc.array(
+    fc.constantFrom('save', 'discard', 'leave', 'hide', 'on', 'off', 'both', 'replace', 'skip', 'read'),
+    { minLength: 80, maxLength: 80 },
+  )
+
+  test('draw steps of every kind', () => {
+    const acts = STEP_KINDS.filter(({ isBlock, kind }) => !isBlock && !kind.startsWith('test.'))
+    expect(Object.keys(drawnActs).sort()).toEqual(acts.map(({ kind }) => kind).sort())
   })
 
   test('a run that is stored between any two advances ends, and put back gives the bench before', () => {
     fc.assert(
       fc.property(sheets, replies, (parts, answers) => {
-        const before = exampleBench()
+        const before = exampleDesk()
         const end = play(begin(...parts), before, { answers })
         // Answers that no question takes leave it open; it is stopped then, as a user would.
         const run = end.run.phase === 'ended' ? end.run : stopRun(end.run, end.nowMs)
@@ -399,7 +363,7 @@ describe('laws over all kinds of step', () => {
   test('the log is only appended to, and every entry of the trace has come to an end in a run that has ended', () => {
     fc.assert(
       fc.property(sheets, replies, (parts, answers) => {
-        const { run } = play(begin(...parts), exampleBench(), { answers })
+        const { run } = play(begin(...parts), exampleDesk(), { answers })
         if (run.phase !== 'ended') return
         for (const entry of traceOf(run)) expect(entry.endedAtMs).not.toBe(null)
         expect(run.question).toBe(null)
@@ -412,12 +376,14 @@ describe('laws over all kinds of step', () => {
   test('a rehearsal leaves its bench untouched, and for equal answers foretells the run', () => {
     fc.assert(
       fc.property(sheets, (parts) => {
-        const before = exampleBench()
+        // That what is waited for comes is taken for granted in a rehearsal, and is not so here.
+        fc.pre(!JSON.stringify(parts).includes('wait.until'))
+        const before = exampleDesk()
         const copy = structuredClone(before)
         const lever = leverOf(...parts)
         const foretold = rehearse(lever, before, { nowMs: 0, nextId, values })
         expect(before).toEqual(copy)
-        const { run } = play(startRun(lever, { nowMs: 0, nextId, values }), before)
+        const { run } = play(startRun(lever, { nowMs: 0, nextId, values }), before, { takesStandard: true })
         if (foretold.run.phase !== 'ended') return
         expect(traceOf(run).map(({ path, outcome }) => [path, outcome])).toEqual(
           traceOf(foretold.run).map(({ path, outcome }) => [path, outcome]),

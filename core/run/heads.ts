@@ -3,7 +3,7 @@ import type { Level, RunHead } from './schema'
 
 /** The head without what was only of the step that was under way. */
 export function settled(head: RunHead): RunHead {
-  const { progress: _p, hurried: _h, request: _r, isGated: _g, waitMs: _w, ...rest } = head
+  const { progress: _p, watch: _c, hurried: _h, request: _r, isGated: _g, waitMs: _w, ...rest } = head
   return { ...rest, question: null, wakeAtMs: null }
 }
 

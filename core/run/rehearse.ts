@@ -43,7 +43,14 @@ export function rehearse(
   for (;;) {
     if (head.phase === 'waiting') nowMs = Math.max(nowMs, head.wakeAtMs!)
     const answer = head.question ? (answers[pathOf(head.stack)] ?? head.question.standard) : undefined
-    const advance = advanceHead(head, sheet, log, now, { nowMs, nextId, framesOn, minuteOfDay, answer })
+    const advance = advanceHead(head, sheet, log, now, {
+      nowMs,
+      nextId,
+      framesOn,
+      minuteOfDay,
+      answer,
+      isRehearsal: true,
+    })
     if (advance.run === head) break
     log.push(...advance.entries)
     head = advance.run

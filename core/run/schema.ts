@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { changeSchema, footprintSchema, idSchema } from '../bench'
 import { valueTableSchema } from '../command'
+import { conditionSchema } from '../conditions'
 import { progressSchema, questionSchema, stepSchema, stepValueSchema } from '../steps'
 
 const ignoredSchema = z.object({ text: z.string(), because: z.string() })
@@ -89,6 +90,8 @@ export const runHeadSchema = z.object({
   isGated: z.boolean().optional(),
   /** How far the step at hand has come. */
   progress: progressSchema.optional(),
+  /** What it waits for; it goes on as soon as that holds. */
+  watch: conditionSchema.optional(),
   /** The wait is over, as somebody said so. */
   hurried: z.boolean().optional(),
   /** How many more steps it may do. */

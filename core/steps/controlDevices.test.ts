@@ -26,7 +26,9 @@ const perform = (
 ) => performStep(step(controlId, to, target), bench, { nowMs: 0, nextId: () => 'n', ...context })
 const codeOf = (effect: StepEffect) => (effect.kind === 'failed' ? effect.issue.code : effect.kind)
 const values = (effect: StepEffect) =>
-  'changes' in effect ? effect.changes.map((change) => (change.kind === 'device.set' ? change.value : undefined)) : []
+  'changes' in effect
+    ? (effect.changes ?? []).map((change) => (change.kind === 'device.set' ? change.value : undefined))
+    : []
 
 /** A second microphone like the first, with another gain. */
 function pair(): BenchState {

@@ -90,6 +90,8 @@ export interface ActDefinition<K extends string = string, F extends z.ZodRawShap
 > {
   readonly role: 'act'
   readonly fields: F
+  /** Names that its own texts may use, beside those that are known everywhere. */
+  readonly gives?: readonly string[]
   /** What it comes to on the bench as it stands. Throws nothing; what cannot be done is a `failed` effect. */
   perform(step: StepWith<K, F>, bench: BenchState, context: StepContext): StepEffect
 }

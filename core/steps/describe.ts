@@ -50,6 +50,12 @@ export function namesGiven(step: AnyStep | Step): readonly string[] {
   return definition.role === 'block' ? (definition.gives?.(step as never) ?? []) : []
 }
 
+/** The names that the texts of a step that acts may use beside all others. */
+export function ownNames(step: AnyStep | Step): readonly string[] {
+  const definition = definitionOf(step)
+  return definition.role === 'act' ? (definition.gives ?? []) : []
+}
+
 /** Every step of a list with its second ways and all that stands in blocks, each with its dotted path below `path`. */
 export function* everyStep(
   steps: readonly (AnyStep | Step)[],

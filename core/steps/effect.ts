@@ -1,4 +1,5 @@
 import type { BenchState, Change } from '../bench'
+import type { Condition } from '../conditions'
 import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
 import type { Issue } from '../result'
@@ -24,6 +25,8 @@ export interface StepContext {
   readonly hurried?: boolean
   /** What was fetched for the step, where it asked for that before. */
   readonly fetched?: StepValue
+  /** It is only rehearsed: nobody does anything meanwhile, and time passes at once. */
+  readonly isRehearsal?: boolean
 }
 
 /** What a step comes to on a given bench. Its changes are not applied yet. */
@@ -39,7 +42,21 @@ export type StepEffect =
   /** Changes of a failed step are made too: an error window does stand on the bench. */
   | { readonly kind: 'failed'; readonly changes: readonly Change[]; readonly issue: Issue; readonly reading?: Reading }
   | { readonly kind: 'waits'; readonly untilMs: number; readonly note: string }
-  | { readonly kind: 'asks'; readonly question: Asked }
+  /** What can be done before the answer is done; with `progress`, the same step goes on from there. */
+  | {
+      readonly kind: 'asks'
+      readonly question: Asked
+      readonly changes?: readonly Change[]
+      readonly progress?: Progress
+    }
+  /** The same step goes on as soon as the condition holds, and at that time in any case. */
+  | {
+      readonly kind: 'watches'
+      readonly condition: Condition
+      readonly untilMs: number
+      readonly progress: Progress
+      readonly note: string
+    }
   /** So far for now; the same step goes on at that time. */
   | {
       readonly kind: 'goes-on'

@@ -1,4 +1,5 @@
-import { didYouMean } from '../names'
+import { countOf, didYouMean, listed } from '../names'
+import { durationInWords } from './duration'
 import { assertNever } from '../result'
 import type { Issue } from '../result'
 
@@ -39,6 +40,37 @@ export type StepFact =
       readonly known: readonly string[]
     }
   | { readonly code: 'option-unknown'; readonly program: string }
+  | { readonly code: 'no-window'; readonly because: string }
+  | { readonly code: 'nothing-chosen'; readonly what: string }
+  | { readonly code: 'unsaved-asked'; readonly programs: string }
+  | { readonly code: 'display-absent'; readonly display: string }
+  | { readonly code: 'no-other-display' }
+  | { readonly code: 'no-desktop-before' }
+  | { readonly code: 'folder-missing'; readonly path: string; readonly nearest?: string }
+  | { readonly code: 'not-a-folder'; readonly path: string }
+  | { readonly code: 'into-itself'; readonly path: string }
+  | { readonly code: 'nothing-fits'; readonly pattern: string }
+  | { readonly code: 'name-missing'; readonly path: string }
+  | { readonly code: 'name-taken'; readonly path: string }
+  | { readonly code: 'name-refused'; readonly name: string }
+  | { readonly code: 'no-bin' }
+  | { readonly code: 'not-in-bin'; readonly name: string }
+  | { readonly code: 'files-missing'; readonly names: readonly string[]; readonly folders: number }
+  | { readonly code: 'chord-unclaimed'; readonly program: string; readonly chord: string }
+  | {
+      readonly code: 'verb-unknown'
+      readonly program: string
+      readonly verb: string
+      readonly known: readonly string[]
+    }
+  | { readonly code: 'writes-nothing'; readonly program: string }
+  | { readonly code: 'waited-in-vain'; readonly ms: number; readonly because: string }
+  | {
+      readonly code: 'playlist-missing'
+      readonly device: string
+      readonly playlist: string
+      readonly known: readonly string[]
+    }
 
 /** The sentence of a fact. */
 export function describeIssue(fact: StepFact): string {
@@ -98,6 +130,55 @@ export function describeIssue(fact: StepFact): string {
     }
     case 'option-unknown':
       return `${fact.program} has no profiles; it opens the place without one.`
+    case 'no-window':
+      return fact.because
+    case 'nothing-chosen':
+      return `Choose ${fact.what}.`
+    case 'unsaved-asked':
+      return `There is unsaved work in ${fact.programs}; a pull will ask about it.`
+    case 'display-absent':
+      return `${fact.display} is not plugged in, so no window can go there.`
+    case 'no-other-display':
+      return 'There is no other display to go to.'
+    case 'no-desktop-before':
+      return 'No other desktop was shown before, so there is none to go back to.'
+    case 'folder-missing': {
+      const nearest = fact.nearest === undefined ? '' : ` Did you mean “${fact.nearest}”?`
+      return `There is no folder ${fact.path}.${nearest}`
+    }
+    case 'not-a-folder':
+      return `${fact.path} is a file, and no folder.`
+    case 'into-itself':
+      return `${fact.path} cannot be put into itself.`
+    case 'nothing-fits':
+      return `Nothing fits ${fact.pattern} now.`
+    case 'name-missing':
+      return `There is nothing at ${fact.path} to give a name.`
+    case 'name-taken':
+      return `Something stands at ${fact.path} already.`
+    case 'name-refused':
+      return `“${fact.name}” cannot be the name of a file.`
+    case 'no-bin':
+      return 'The bench has no bin: no known folder is called “bin”.'
+    case 'not-in-bin':
+      return `There is no “${fact.name}” in the bin.`
+    case 'files-missing':
+      return (
+        `${listed(fact.names.slice(0, 12))}${fact.names.length > 12 ? ` and ${fact.names.length - 12} more` : ''} ` +
+        `${fact.names.length === 1 ? 'is' : 'are'} in none of ${countOf(fact.folders, 'folder')}.`
+      )
+    case 'chord-unclaimed':
+      return `${fact.chord} means nothing to ${fact.program}.`
+    case 'verb-unknown': {
+      const known = fact.known.length === 0 ? ' It can be told nothing.' : ` It knows ${fact.known.join(', ')}.`
+      return `${fact.program} does not know “${fact.verb}”.${known}`
+    }
+    case 'writes-nothing':
+      return `${fact.program} has no text to write in.`
+    case 'waited-in-vain':
+      return `Waited ${durationInWords(fact.ms)} in vain: ${fact.because}.`
+    case 'playlist-missing':
+      return `${fact.device} has no playlist “${fact.playlist}”.${fact.known.length === 0 ? '' : ` It has ${fact.known.join(', ')}.`}`
     default:
       return assertNever(fact)
   }

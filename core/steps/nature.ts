@@ -7,7 +7,7 @@ export const natureWords: Record<Nature, string> = {
   program: 'programs',
   place: 'places',
   device: 'devices',
-  keys: 'frames',
+  keys: 'keys, texts and frames',
   message: 'messages',
   sheet: 'run sheets',
 }

@@ -9,6 +9,14 @@ export const progressSchema = z.discriminatedUnion('kind', [
     from: z.record(z.string(), z.number()),
     last: z.record(z.string(), z.number()),
   }),
+  /** Which program is being asked about, which were before, and what became of all so far. */
+  z.object({
+    kind: z.literal('asking'),
+    about: z.string(),
+    settled: z.array(z.string()),
+    notes: z.array(z.string()),
+  }),
+  z.object({ kind: z.literal('watching'), untilMs: z.number() }),
 ])
 export type Progress = z.infer<typeof progressSchema>
 export type ProgressOf<K extends Progress['kind']> = Extract<Progress, { kind: K }>

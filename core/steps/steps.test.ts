@@ -10,7 +10,7 @@ let count = 0
 const step = (part: Record<string, unknown>): Step => stepSchema.parse({ id: 's', ...part })
 const perform = (part: Record<string, unknown>, bench = exampleBench(), context: Partial<StepContext> = {}) => {
   const effect = performStep(step(part), bench, { nowMs: 0, nextId: () => `n-${++count}`, ...context })
-  const after: BenchState = 'changes' in effect ? valueOf(applyChanges(bench, effect.changes)) : bench
+  const after: BenchState = 'changes' in effect ? valueOf(applyChanges(bench, effect.changes ?? [])) : bench
   return { effect, after, front: frontWindow(after)?.programId, windows: Object.values(after.windows) }
 }
 

@@ -5,7 +5,7 @@ import { mapMarked, markedFields } from '../fields'
 import type { Reference } from '../fields'
 import type { Issue } from '../result'
 import type { AnyStep } from './defineStep'
-import { childrenOf, namesGiven } from './describe'
+import { childrenOf, namesGiven, ownNames } from './describe'
 import { namesFor } from './effect'
 import { stepSchema } from './schema'
 import type { Step } from './schema'
@@ -56,5 +56,6 @@ export function namesAround(step: Step | AnyStep, path: string): Record<string, 
     return { ...given, ...namesAround(around.steps[Number(index)]!, rest.join('.')) }
   }
   const second = 'alternative.'
-  return step.alternative && path.startsWith(second) ? namesAround(step.alternative, path.slice(second.length)) : {}
+  if (step.alternative && path.startsWith(second)) return namesAround(step.alternative, path.slice(second.length))
+  return Object.fromEntries(ownNames(step).map((name) => [name, '']))
 }

@@ -14,6 +14,7 @@ export function steadyClock(wallMs: () => number = Date.now, elapsedMs: () => nu
 }
 
 /** The minute of the local day by the wall clock, 0 to 1439. */
-export function minuteOfDay(now: Date = new Date()): number {
+export function minuteOfDay(nowMs: number): number {
+  const now = new Date(nowMs)
   return now.getHours() * 60 + now.getMinutes()
 }

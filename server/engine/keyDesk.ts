@@ -6,7 +6,6 @@ import type { Frame } from '../../core/levers'
 import { ResolverKeeper, staysInView } from '../../core/resolve'
 import type { Decision, KeyEvent, Resolver, ResolverState } from '../../core/resolve'
 import type { Issue } from '../../core/result'
-import { minuteOfDay } from './clock'
 import { pullLever } from './pullLever'
 import { SerialQueue } from './serialQueue'
 import type { RunDriver } from './runDriver'
@@ -146,7 +145,7 @@ export class KeyDesk {
    */
   private resolver(): Resolver {
     const { book, bench } = this.store
-    this.frames = framesNow(book.allFrames, bench, this.frames, minuteOfDay())
+    this.frames = framesNow(book.allFrames, bench, this.frames, this.store.moment())
     return this.keeper.resolverFor({
       levers: book.allLevers,
       revision: book.edits.revision,

@@ -54,7 +54,7 @@ function meantBy(
   if (!lever.enabled) return fail({ code: 'disabled', message: `${name} is disabled. Enable it, then pull it.` })
   if (lever.whileRunning === 'ignore' && driver.isRunning(id))
     return fail({ code: 'still-running', message: `${name} is still running and ignores another pull until it ends.` })
-  const gate = gateOf(lever, world.bench, minuteOfDay())
+  const gate = gateOf(lever, world.bench, { nowMs: world.nowMs, minuteOfDay: minuteOfDay(world.nowMs) })
   if (gate.kind === 'refuse') return fail({ code: 'interlocked', message: gate.because })
   if (gate.kind === 'pull') return meantBy(gate.leverId, world, driver, [...before, lever])
   return succeed(gate.kind === 'ask' ? { lever, question: gate.question } : { lever })

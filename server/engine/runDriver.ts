@@ -78,7 +78,7 @@ export class RunDriver {
       }
       const log = await readLog(this.store.database, row.id)
       // A wait never takes longer than its own length after a start, also where the clock was set back.
-      const restarted = withinItsLength(head.data, this.store.clock.nowMs())
+      const restarted = withinItsLength(head.data, this.store.nowMs())
       this.open.set(row.id, { seq: row.seq, head: restarted, sheet: sheet.data, log })
     }
     for (const id of this.open.keys()) this.follow(id)
@@ -122,8 +122,9 @@ export class RunDriver {
   }
 
   rehearse(lever: Pullable, values: ValueTable | undefined, answers?: Readonly<Record<string, string>>): Rehearsal {
-    const { nowMs, nextId, framesOn } = this.contextOf(this.store.clock.nowMs())
-    return rehearse(lever, this.store.bench, { nowMs, nextId, values, framesOn, minuteOfDay: minuteOfDay(), answers })
+    const { nowMs, nextId, framesOn } = this.contextOf(this.store.nowMs())
+    const { minuteOfDay } = this.store.moment()
+    return rehearse(lever, this.store.bench, { nowMs, nextId, values, framesOn, minuteOfDay, answers })
   }
 
   /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
@@ -230,14 +231,13 @@ export class RunDriver {
   }
 
   private contextOf(nowMs: number): Pick<StepContext, 'nowMs' | 'nextId' | 'framesOn' | 'minuteOfDay'> {
-    const minute = minuteOfDay()
+    const moment = { nowMs, minuteOfDay: minuteOfDay(nowMs) }
     return {
-      nowMs,
+      ...moment,
       nextId: newId,
-      minuteOfDay: minute,
       framesOn: (frameId: string, bench: BenchState) => {
         const frame = this.store.book.frames.get(frameId)
-        return frame !== undefined && isFrameOn(frame, bench, minute)
+        return frame !== undefined && isFrameOn(frame, bench, moment)
       },
     }
   }
@@ -311,7 +311,7 @@ export class RunDriver {
   private async breakOff(run: OpenRun, error: unknown): Promise<void> {
     const because = runIssue({ code: 'not-stored', because: error instanceof Error ? error.message : String(error) })
     console.error(`run ${run.head.id}:`, error)
-    const broken = failHead(run.head, run.log, because, this.store.clock.nowMs())
+    const broken = failHead(run.head, run.log, because, this.store.nowMs())
     run.log.push(...broken.entries)
     run.head = broken.run
     await this.store
@@ -426,7 +426,7 @@ export class RunDriver {
   private wakeLater(id: string, wakeAtMs: number): void {
     if (this.isClosed) return
     // A timer of the platform may be early by a fraction of a millisecond; the run would then be found still waiting.
-    const delayMs = Math.min(Math.max(0, wakeAtMs - this.store.clock.nowMs()) + 1, LONGEST_TIMER_MS)
+    const delayMs = Math.min(Math.max(0, wakeAtMs - this.store.nowMs()) + 1, LONGEST_TIMER_MS)
     this.timers.set(
       id,
       setTimeout(() => {

@@ -16,6 +16,8 @@ import type { LogWrite } from '../database/runTable'
 import { breathe, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
 import { Book } from './book'
+import type { Moment } from '../../core/conditions'
+import { minuteOfDay } from './clock'
 import type { Clock } from './clock'
 import type { LiveFeed } from './liveFeed'
 import { SerialQueue } from './serialQueue'
@@ -108,6 +110,17 @@ export class Store {
     return this.state.version
   }
 
+  /** The time on the bench: its clock may have been run forward. */
+  nowMs(): number {
+    return this.clock.nowMs() + (this.bench.clockAheadMs ?? 0)
+  }
+
+  /** What conditions look at beside the bench. */
+  moment(): Required<Pick<Moment, 'nowMs' | 'minuteOfDay'>> {
+    const nowMs = this.nowMs()
+    return { nowMs, minuteOfDay: minuteOfDay(nowMs) }
+  }
+
   /** The number of the next run, given once. */
   nextRunSeq(): number {
     return ++this.runSeq
@@ -116,7 +129,7 @@ export class Store {
   /** Plans against what stands, stores, adopts, tells, answers. A plan that fails, or throws, changes nothing. */
   change<T>(plan: (world: World) => Result<Plan<T>> | Promise<Result<Plan<T>>>): Promise<Result<T>> {
     return this.queue.run(async () => {
-      const planned = await plan({ book: this.book, bench: this.bench, nowMs: this.clock.nowMs() })
+      const planned = await plan({ book: this.book, bench: this.bench, nowMs: this.nowMs() })
       if (!planned.ok) return planned
       await this.commit(planned.value)
       return succeed(planned.value.answer)
@@ -203,7 +216,7 @@ export class Store {
     inParts,
     adopt,
   }: Plan<T>): Promise<void> {
-    const nowMs = this.clock.nowMs()
+    const nowMs = this.nowMs()
     let { version } = this.state
     let { seq } = this
     const entries = log.map((entry): LogWrite => {

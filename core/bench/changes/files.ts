@@ -69,7 +69,8 @@ const move = defineChange({
   apply(state, { from, to, binnedFrom }) {
     const node = nodeAt(state.files, from)
     if (!node) return fail(benchIssue({ code: 'file-missing', path: from }, 'from'))
-    if (from === '/' || to.startsWith(`${from}/`)) return fail(benchIssue({ code: 'into-itself', path: from, to }, 'to'))
+    if (from === '/' || to.startsWith(`${from}/`))
+      return fail(benchIssue({ code: 'into-itself', path: from, to }, 'to'))
     const isSame = from === to
     if (isSame && node.binnedFrom === binnedFrom) return succeed(state)
     if (!isSame && kindAt(state.files, to)) return fail(benchIssue({ code: 'name-taken', path: to }, 'to'))
@@ -85,7 +86,8 @@ const move = defineChange({
     const isFolder = before && kindAt(before.files, from) === 'folder'
     const what = `${isFolder ? 'The folder' : 'The file'} ${from}`
     if (binnedFrom !== undefined) return `${what} is thrown into the bin.`
-    if (before?.files && nodeAt(before.files, from)?.binnedFrom !== undefined) return `${what} comes out of the bin: ${to}.`
+    if (before?.files && nodeAt(before.files, from)?.binnedFrom !== undefined)
+      return `${what} comes out of the bin: ${to}.`
     return folderOf(from) === folderOf(to) ? `${what} is renamed to ${lastPart(to)}.` : `${what} moves to ${to}.`
   },
   footprint(state, { to }) {

@@ -119,7 +119,10 @@ const runClock = defineChange({
   describe: ({ aheadMs }, before) =>
     `The clock runs ${Math.round(Math.abs(aheadMs - (before?.clockAheadMs ?? 0)) / 60_000)} minutes ` +
     `${aheadMs >= (before?.clockAheadMs ?? 0) ? 'forward' : 'back'}.`,
-  footprint: ({ clockAheadMs = 0 }) => ({ same: String(clockAheadMs), words: `${Math.round(clockAheadMs / 60_000)} min ahead` }),
+  footprint: ({ clockAheadMs = 0 }) => ({
+    same: String(clockAheadMs),
+    words: `${Math.round(clockAheadMs / 60_000)} min ahead`,
+  }),
 })
 
 export const screenChanges = [showMessage, dismissMessage, watchLamp, runClock] as const

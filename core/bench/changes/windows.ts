@@ -161,7 +161,8 @@ function standInWords(
   area: z.infer<typeof areaSchema> | null,
   state?: BenchState,
 ): string {
-  const display = displayId === null ? 'the first display' : ((state && own(state.devices, displayId)?.name) ?? displayId)
+  const display =
+    displayId === null ? 'the first display' : ((state && own(state.devices, displayId)?.name) ?? displayId)
   const on = desktop === null ? '' : `, desktop ${state ? desktopName(state, desktop) : desktop}`
   return `${display}${on}${area === null ? '' : `, ${areaInWords(area)}`}`
 }

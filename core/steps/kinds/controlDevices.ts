@@ -293,8 +293,9 @@ function rampDevices(
   to: RampWay,
   targets: readonly Target[],
   bench: BenchState,
-  { nowMs, progress: ramp, hurried }: ControlContext,
+  { nowMs, progress, hurried }: ControlContext,
 ): StepEffect {
+  const ramp = progress?.kind === 'ramp' ? progress : undefined
   const levels = targets.flatMap(({ device, control }) => (control.kind === 'level' ? [{ device, control }] : []))
   const other = targets.find(({ control }) => control.kind !== 'level')
   if (other) return failed([stepIssue({ code: 'value-refused', control: other.control.name, lacks: 'steps' }, 'to')])

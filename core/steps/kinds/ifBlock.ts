@@ -30,11 +30,11 @@ export const ifBlock = defineBlock({
     ...branches.map(({ steps }, i) => ({ list: `branches.${i}.steps`, steps })),
     ...(otherwise ? [{ list: 'otherwise', steps: otherwise }] : []),
   ],
-  next({ branches, otherwise }, place, bench, { minuteOfDay }) {
+  next({ branches, otherwise }, place, bench, { minuteOfDay, nowMs, values }) {
     if (place.at === 'end') return { kind: 'leave', because: '' }
     const reasons: string[] = []
     for (const [i, { condition }] of branches.entries()) {
-      const { holds, because } = evaluate(condition, bench, minuteOfDay)
+      const { holds, because } = evaluate(condition, bench, { minuteOfDay, nowMs, values })
       if (holds) return { kind: 'enter', list: `branches.${i}.steps`, because }
       reasons.push(because)
     }

@@ -32,7 +32,7 @@ import { requestOf, startProgram, windowsMeant } from '../launching'
 import type { LaunchStep } from '../launching'
 import { lintProgramArguments, lintProgramId } from '../lintParts'
 import { firstOf, programName } from '../names'
-import { closeWindows } from './closeProgram'
+import { closeWindows } from '../closing'
 
 /**
  * What happens when the program already runs. `program`: as the program itself does it (one of a single instance comes
@@ -143,6 +143,7 @@ function reopen(
 ): StepEffect {
   const closing = closeWindows(running, step.unsaved ?? 'ask', bench, context)
   if (closing.kind === 'asks') return closing
+  if (closing.kind === 'fails') return failed(closing.issues)
   const { name } = own(bench.programs, step.programId)!
   if (closing.unsavedPolicy === 'leave')
     return failed([stepIssue({ code: 'already-running', program: name, what: 'left-open' })])

@@ -3,20 +3,54 @@ import { expandVariables } from '../../command'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
+import { MOMENT_NAMES, momentValues } from '../moment'
+
+/** How something is said. */
+export const MESSAGE_FORMS = ['notice', 'board', 'alert'] as const
+
+/** So long an announcement stands on the board where nothing is said. */
+export const BOARD_MS = 6000
 
 export const showMessage = defineStep({
   kind: 'message.show',
-  label: 'Show a message',
-  help: 'On the screen of the bench.',
+  label: 'Say something',
+  help: 'On the board, gone by itself; as a notice that stays; or as an alert that waits until it is read.',
   nature: 'message',
-  fields: { text: requiredTemplate('Say what the message is.'), sound: z.boolean().optional() },
+  fields: {
+    text: requiredTemplate('Say what the message is.'),
+    sound: z.boolean().optional(),
+    as: z.enum(MESSAGE_FORMS).optional(),
+    /** So long it stands on the board. */
+    forMs: z.number().int().min(1000, 'At least a second.').max(3_600_000, 'At most an hour.').optional(),
+  },
+  gives: MOMENT_NAMES,
   fresh: { text: '' },
-  sentence: ({ text, sound }) => `Shows the message “${text.replace(/\.$/, '')}”${sound ? ' with a sound' : ''}.`,
-  perform({ text, sound }, bench, { nextId, nowMs, values }) {
+  sentence({ text, sound, as = 'notice' }) {
+    const words = { notice: 'Shows the message', board: 'Announces', alert: 'Warns' }[as]
+    const until = as === 'alert' ? ' and waits until it is read' : ''
+    return `${words} “${text.replace(/\.$/, '')}”${sound ? ' with a sound' : ''}${until}.`
+  },
+  perform({ text, sound, as, forMs = BOARD_MS }, bench, { nextId, nowMs, values, answer }) {
     const names = namesFor(bench, values)
-    const expanded = expandVariables(text, names.values, names.broken)
+    const expanded = expandVariables(text, { ...momentValues(nowMs), ...names.values }, names.broken)
     if (!expanded.ok) return failed(expanded.issues)
-    const message = { id: nextId(), text: expanded.value, atMs: nowMs, ...(sound ? { sound: true } : {}) }
+    if (as === 'alert') {
+      if (answer !== undefined) return { kind: 'done', changes: [], note: 'It was read.' }
+      const choices = [{ id: 'read', label: 'Read' }]
+      return { kind: 'asks', question: { kind: 'choice', text: expanded.value, choices, standard: 'read' } }
+    }
+    const message = {
+      id: nextId(),
+      text: expanded.value,
+      atMs: nowMs,
+      ...(sound ? { sound: true } : {}),
+      ...(as === 'board' ? { board: { goneAtMs: nowMs + forMs } } : {}),
+    }
+    // What has left the board makes room for what is announced now.
+    const left = bench.messages.filter(({ board }) => board && board.goneAtMs <= nowMs)
+    const cleared = as === 'board' ? left.map(({ id }) => ({ kind: 'message.dismiss' as const, messageId: id })) : []
+    if (as === 'board')
+      return { kind: 'done', changes: [...cleared, { kind: 'message.show', message }], note: 'It stands on the board.' }
     return { kind: 'done', changes: [{ kind: 'message.show', message }], note: 'The message is on screen.' }
   },
 })

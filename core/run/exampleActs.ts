@@ -1,0 +1,167 @@
+import fc from 'fast-check'
+
+/** A step as it is written down, without what every step has. */
+export type DrawnStep = Record<string, unknown> & { kind: string }
+
+const program = fc.constantFrom('chart', 'dome', 'book', 'vault', '')
+const unsaved = fc.constantFrom('ask', 'save', 'discard', 'leave', 'hide')
+const taken = fc.constantFrom('both', 'replace', 'skip', 'ask')
+const mic = { kind: 'devices', deviceIds: ['mic'] }
+const paths = fc.subarray(
+  ['/in/*', '${in}/veil-?.exposure', '/in/night $1 "notes".log', '/l/a.log', '/later', '/none'],
+  {
+    minLength: 1,
+    maxLength: 2,
+  },
+)
+const folders = fc.constantFrom('/later', '/in', '/later/new/deep', '/l/a.log')
+const which = fc.constantFrom<object>(
+  { kind: 'these', programIds: ['book', 'chart'] },
+  { kind: 'all-but', programIds: ['chart'] },
+  { kind: 'all' },
+  { kind: 'category', category: 'Writing' },
+  { kind: 'front' },
+  { kind: 'these', programIds: ['nobody'] },
+)
+const windows = fc.constantFrom<object>(
+  { kind: 'front' },
+  { kind: 'program', programId: 'book' },
+  { kind: 'program', programId: 'dome' },
+  { kind: 'title', text: 'B.LOG' },
+  { kind: 'window', windowId: 'w-chart' },
+)
+const conditions = fc.constantFrom<object>(
+  { kind: 'program-runs', programId: 'chart' },
+  { kind: 'file-is', path: '/later/*', test: { kind: 'there' } },
+  { kind: 'desktop-shown', desktop: 2 },
+)
+
+const kind = <K extends string>(name: K, rest: Record<string, fc.Arbitrary<unknown>> = {}) =>
+  fc.record({ kind: fc.constant(name), ...rest })
+
+/** Steps of every kind that acts, on things of `exampleDesk`, some of which are not there. */
+export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
+  'program.open': kind('program.open', {
+    programId: fc.constantFrom('chart', 'dome', 'book', 'nobody'),
+    args: fc.subarray(['--profile=dome', '/l/a.log', '--odd', '${night}.log']),
+    windowMode: fc.constantFrom(undefined, 'maximized', 'minimized'),
+    whenRunning: fc.constantFrom('program', 'raise', 'another', 'reopen', 'refuse'),
+    unsaved,
+  }),
+  'program.raise': kind('program.raise', { programId: fc.constantFrom('chart', 'dome', 'book') }),
+  'program.switch': kind('program.switch', {
+    programId: fc.constantFrom('chart', 'dome'),
+    otherId: fc.constantFrom('book', 'web'),
+  }),
+  'program.close': kind('program.close', { programId: fc.constantFrom('chart', 'book'), unsaved }),
+  'programs.put-away': kind('programs.put-away', { which, how: fc.constantFrom('close', 'hide'), unsaved }),
+  'programs.show': kind('programs.show', { which }),
+  'program.tell': kind('program.tell', {
+    programId: program,
+    verb: fc.constantFrom('save', 'all', 'copy', 'cut', 'paste', 'grid', 'new', 'shut', 'next', 'mute', 'mark', 'odd'),
+  }),
+  'windows.place': kind('windows.place', {
+    which: windows,
+    display: fc.constantFrom(undefined, { kind: 'named', deviceId: 'right' }, { kind: 'next' }),
+    desktop: fc.constantFrom(undefined, 2, 9),
+    place: fc.constantFrom<object | undefined>(
+      undefined,
+      { kind: 'named', name: 'left' },
+      { kind: 'rectangle', area: { x: 10, y: 5, width: 40, height: 30 } },
+      { kind: 'own' },
+    ),
+    follow: fc.boolean(),
+  }),
+  'windows.set': kind('windows.set', {
+    which: windows,
+    to: fc.constantFrom('maximized', 'minimized', 'normal', 'other-way'),
+  }),
+  'window.cycle': kind('window.cycle', {
+    way: fc.constantFrom('next', 'previous'),
+    within: fc.constantFrom(undefined, 'all', 'program'),
+  }),
+  'desktop.go': kind('desktop.go', {
+    to: fc.constantFrom<object>(
+      { kind: 'number', desktop: 3 },
+      { kind: 'number', desktop: 9 },
+      { kind: 'next' },
+      { kind: 'previous' },
+      { kind: 'back' },
+    ),
+  }),
+  'place.open': kind('place.open', { places: fc.subarray(['${logs}', '/l/a.log', '/none'], { minLength: 1 }) }),
+  'files.move': kind('files.move', {
+    act: fc.constantFrom('move', 'copy'),
+    paths,
+    to: folders,
+    taken,
+    makeFolder: fc.boolean(),
+  }),
+  'files.rename': kind('files.rename', {
+    paths,
+    pattern: fc.constantFrom('${n}-${name}${ending}', 'same', '${date} ${n}', 'a/b', '${night}'),
+    startAt: fc.nat(3),
+    digits: fc.integer({ min: 1, max: 3 }),
+    taken,
+  }),
+  'files.folder': kind('files.folder', { path: fc.constantFrom('/later/new', '/in', '/l/a.log', '/l/a.log/x') }),
+  'files.bin': kind('files.bin', { paths }),
+  'files.restore': kind('files.restore', { names: fc.constantFrom(['*'], ['veil-1.exposure'], ['none']) }),
+  'files.gather': kind('files.gather', {
+    names: fc.subarray(['veil-1', 'VEIL-2.exposure', 'veil-9', 'a.log'], { minLength: 1 }),
+    from: fc.subarray(['/in', '/l'], { minLength: 1 }),
+    to: folders,
+    taken,
+    makeFolder: fc.boolean(),
+  }),
+  'text.type': kind('text.type', { text: fc.constantFrom('✓ ', '${date} ', 'At ${night}'), programId: program }),
+  'keys.send': kind('keys.send', {
+    chords: fc.subarray(['Ctrl+S', 'A', 'Backspace', 'Shift+Left', 'Enter', 'F5'], { minLength: 1 }),
+    programId: program,
+  }),
+  'clipboard.use': kind('clipboard.use', {
+    act: fc.constantFrom('copy', 'cut', 'paste', 'put'),
+    programId: program,
+    text: fc.constant('12h 30m'),
+  }),
+  'device.control': fc.oneof(
+    kind('device.control', {
+      target: fc.constant(mic),
+      controlId: fc.constant('gain'),
+      to: fc.constantFrom<object>(
+        { kind: 'set', value: 20 },
+        { kind: 'step', by: 15 },
+        { kind: 'ramp', value: 90, overMs: 400 },
+      ),
+    }),
+    kind('device.control', {
+      target: fc.constant(mic),
+      controlId: fc.constant('mute'),
+      to: fc.constant({ kind: 'toggle', whenUnknown: 'ask' }),
+    }),
+  ),
+  'player.control': kind('player.control', {
+    deviceId: fc.constantFrom('', 'player', 'mic'),
+    act: fc.constantFrom('play', 'pause', 'toggle', 'next', 'previous', 'playlist'),
+    playlistId: fc.constantFrom('calm', 'open', 'none'),
+  }),
+  'frame.switch': kind('frame.switch', {
+    frameIds: fc.constant(['f']),
+    to: fc.constantFrom('on', 'off', 'toggle'),
+  }),
+  'frame.lift': kind('frame.lift', {
+    frameIds: fc.subarray(['f', 'g'], { minLength: 1 }),
+    to: fc.constantFrom('top', 'back', 'toggle'),
+  }),
+  'message.show': kind('message.show', {
+    text: fc.constantFrom('Hello', 'At ${logs}', 'It is ${time}'),
+    as: fc.constantFrom(undefined, 'notice', 'board', 'alert'),
+  }),
+  'run.put-back': kind('run.put-back'),
+  wait: kind('wait', { ms: fc.nat(3000) }),
+  'wait.until': kind('wait.until', {
+    condition: conditions,
+    limitMs: fc.nat(2000),
+    then: fc.constantFrom('fail', 'go-on'),
+  }),
+}

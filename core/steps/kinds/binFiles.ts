@@ -1,0 +1,34 @@
+import type { Change } from '../../bench'
+import { countOf } from '../../names'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { filesMeant, lintPaths, pathsInWords, pathsSchema, throwAway } from '../fileWork'
+
+export const binFiles = defineStep({
+  kind: 'files.bin',
+  label: 'Throw files into the bin',
+  help: 'They come back from there, by hand or by a step.',
+  nature: 'place',
+  fields: { paths: pathsSchema },
+  fresh: { paths: [''] },
+  sentence: ({ paths }) => `Throws ${pathsInWords(paths)} into the bin.`,
+  lint: ({ paths }, bench, table) => lintPaths(paths, bench, table),
+  perform({ paths }, bench, { values }) {
+    const files = filesMeant(paths, bench, values)
+    if (!files.ok) return failed(files.issues)
+    const promised = new Set<string>()
+    const changes: Change[] = []
+    for (const path of files.value) {
+      // What lies in a folder that goes goes with it.
+      if (files.value.some((other) => path.startsWith(`${other}/`))) continue
+      const thrown = throwAway(path, bench, promised)
+      if (!thrown.ok) return failed(thrown.issues)
+      changes.push(thrown.value)
+    }
+    const note =
+      changes.length === 0
+        ? `Nothing fits ${pathsInWords(paths)}, so nothing was thrown away.`
+        : `${countOf(changes.length, 'file or folder', 'files and folders')} thrown into the bin.`
+    return { kind: 'done', changes, note }
+  },
+})

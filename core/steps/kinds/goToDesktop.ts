@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { desktopCount, desktopName, desktopNumberSchema, shownDesktop } from '../../bench'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { fault } from '../finding'
+import { stepIssue } from '../issues'
+import { desktopMissing } from '../windowChoice'
+
+export const goToDesktop = defineStep({
+  kind: 'desktop.go',
+  label: 'Go to a desktop',
+  help: 'By its number, the next or the one before it, or back to the one that was shown before.',
+  nature: 'program',
+  fields: {
+    to: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('number'), desktop: desktopNumberSchema }),
+      z.object({ kind: z.enum(['next', 'previous', 'back']) }),
+    ]),
+  },
+  fresh: { to: { kind: 'next' } },
+  sentence({ to }) {
+    if (to.kind === 'number') return `Goes to desktop ${to.desktop}.`
+    return to.kind === 'back' ? 'Goes back to the desktop that was shown before.' : `Goes to the ${to.kind} desktop.`
+  },
+  lint({ to }, bench) {
+    return to.kind === 'number' && to.desktop > desktopCount(bench)
+      ? [fault('to', desktopMissing(to.desktop, bench))]
+      : []
+  },
+  perform({ to }, bench) {
+    const count = desktopCount(bench)
+    const shown = shownDesktop(bench)
+    const desktop = {
+      number: to.kind === 'number' ? to.desktop : 0,
+      next: (shown % count) + 1,
+      previous: ((shown + count - 2) % count) + 1,
+      back: bench.desktops?.before,
+    }[to.kind]
+    if (desktop === undefined) return failed([stepIssue({ code: 'no-desktop-before' })])
+    if (desktop > count) return failed([desktopMissing(desktop, bench)])
+    const note = `Desktop ${desktopName(bench, desktop)} ${desktop === shown ? 'was shown already' : 'is shown'}.`
+    return { kind: 'done', changes: [{ kind: 'desktop.show', desktop }], note }
+  },
+})

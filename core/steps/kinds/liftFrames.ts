@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import type { Change } from '../../bench'
+import { listed } from '../../names'
+import { defineStep } from '../defineStep'
+import { frameIdSchema } from '../fields'
+import { frameName } from '../names'
+
+/** What tonight is about stands first. */
+export const liftFrames = defineStep({
+  kind: 'frame.lift',
+  label: 'Bring a frame of levers to the top',
+  help: 'Before all other frames in the lists of levers; back to its place; or the other way.',
+  nature: 'keys',
+  isState: true,
+  fields: {
+    frameIds: z.array(frameIdSchema).min(1, 'Choose a frame.').max(100),
+    to: z.enum(['top', 'back', 'toggle']),
+  },
+  fresh: { frameIds: [], to: 'top' },
+  sentence({ frameIds, to }, names) {
+    const frames = listed(frameIds.map((id) => frameName(id, names)))
+    return {
+      top: `Brings ${frames} to the top.`,
+      back: `Takes ${frames} back to its place.`,
+      toggle: `Brings ${frames} to the top, or back to its place.`,
+    }[to]
+  },
+  perform({ frameIds, to }, { liftedFrames = [] }) {
+    const changes = frameIds.map((frameId, i): Change => {
+      const isUp = liftedFrames.includes(frameId)
+      const goesUp = to === 'toggle' ? !isUp : to === 'top'
+      return { kind: 'frame.lift', frameId, index: goesUp ? i : null }
+    })
+    return { kind: 'done', changes, note: to === 'back' ? 'Back in its place.' : 'It stands as asked.' }
+  },
+})

@@ -1,0 +1,26 @@
+import { kindAt } from '../../bench'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { requiredPath } from '../fields'
+import { makeFolders, pathFrom } from '../fileWork'
+import { stepIssue } from '../issues'
+
+export const makeFolder = defineStep({
+  kind: 'files.folder',
+  label: 'Make a folder',
+  help: 'With those above it that are missing; one that is there is left as it is.',
+  nature: 'place',
+  fields: { path: requiredPath('Say where the folder is to be.') },
+  fresh: { path: '' },
+  sentence: ({ path }) => `Makes the folder ${path}.`,
+  perform({ path: text }, bench, { values }) {
+    const path = pathFrom(text, bench, values)
+    if (!path.ok) return failed(path.issues)
+    if (kindAt(bench.files, path.value) === 'file')
+      return failed([stepIssue({ code: 'name-taken', path: path.value }, 'path')])
+    const changes = makeFolders(path.value, bench)
+    if (!changes.ok) return failed(changes.issues)
+    const note = changes.value.length === 0 ? 'was there already' : 'is made'
+    return { kind: 'done', changes: changes.value, note: `The folder ${path.value} ${note}.` }
+  },
+})

@@ -1,0 +1,119 @@
+import { z } from 'zod'
+import { everyFile, nodeAt, pathIn } from '../../bench'
+import type { BenchState, Change } from '../../bench'
+import { lastPart } from '../../command'
+import { countOf } from '../../names'
+import { fail, succeed } from '../../result'
+import type { Result } from '../../result'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { requiredPath } from '../fields'
+import {
+  filesMeant,
+  folderMeant,
+  lintFolder,
+  lintPaths,
+  makeFolders,
+  pathsInWords,
+  pathsSchema,
+  settleNames,
+  takenPolicySchema,
+  takenWords,
+  throwAway,
+} from '../fileWork'
+import type { Destination } from '../fileWork'
+import { stepIssue } from '../issues'
+
+/** Moves or copies files and folders into a folder. */
+export const moveFiles = defineStep({
+  kind: 'files.move',
+  label: 'Move or copy files',
+  help: 'One path, several, or a pattern, into a folder; all of it can be put back.',
+  nature: 'place',
+  fields: {
+    act: z.enum(['move', 'copy']),
+    paths: pathsSchema,
+    to: requiredPath('Say into which folder.'),
+    taken: takenPolicySchema.default('both'),
+    /** Makes the folder, and those above it, where it is missing. */
+    makeFolder: z.boolean().optional(),
+  },
+  fresh: { act: 'move', paths: [''], to: '', taken: 'both' },
+  sentence: ({ act, paths, to, taken, makeFolder }) =>
+    `${act === 'move' ? 'Moves' : 'Copies'} ${pathsInWords(paths)} to ${to}${makeFolder ? ', which is made if it is missing' : ''}` +
+    `; where a name is taken, ${takenWords[taken]}.`,
+  lint: ({ paths, to, makeFolder }, bench, table) => [
+    ...lintPaths(paths, bench, table),
+    ...lintFolder(to, 'to', bench, table, makeFolder),
+  ],
+  perform({ act, paths, to, taken, makeFolder }, bench, context) {
+    const files = filesMeant(paths, bench, context.values)
+    if (!files.ok) return failed(files.issues)
+    const folder = folderMeant(to, bench, context.values, makeFolder)
+    if (!folder.ok) return failed(folder.issues)
+    const made = makeFolders(folder.value, bench)
+    if (!made.ok) return failed(made.issues)
+    const own = files.value.find((path) => path === '/' || folder.value === path || folder.value.startsWith(`${path}/`))
+    if (own !== undefined) return failed([stepIssue({ code: 'into-itself', path: own })])
+    const wanted = files.value.map((from) => ({ from, to: pathIn(folder.value, lastPart(from)) }))
+    // A copy beside itself needs another name; what is moved to where it is stays there.
+    const settled = settleNames(act === 'copy' ? copies(wanted) : wanted, taken, bench, context)
+    if (settled.kind === 'asks') return settled
+    const going = transfer(act, settled.going, bench, context.nowMs)
+    if (!going.ok) return failed(going.issues)
+    const many = countOf(settled.going.length, 'file or folder', 'files and folders')
+    const stayed = files.value.length - settled.going.length
+    const rest = stayed === 0 ? '' : ` ${stayed} stayed where ${stayed === 1 ? 'it is' : 'they are'}.`
+    return {
+      kind: 'done',
+      changes: [...(settled.going.length > 0 ? made.value : []), ...going.value],
+      note:
+        files.value.length === 0
+          ? `Nothing fits ${pathsInWords(paths)}, so nothing was ${act === 'move' ? 'moved' : 'copied'}.`
+          : `${many} ${act === 'move' ? 'moved' : 'copied'} to ${folder.value}.${rest}`,
+    }
+  },
+})
+
+/** No path has it: it tells a copy from its original where they have one name. */
+const ITSELF = '\0'
+
+/** A copy that would stand where its own original does is one of a name that is taken. */
+function copies(wanted: readonly { from: string; to: string }[]) {
+  return wanted.map(({ from, to }) => ({ from: from === to ? from + ITSELF : from, to }))
+}
+
+/** The changes by which files go where they are to go. What is replaced goes into the bin. Issue: `no-bin`. */
+export function transfer(
+  act: 'move' | 'copy',
+  going: readonly Destination[],
+  bench: BenchState,
+  nowMs: number,
+): Result<Change[]> {
+  const changes: Change[] = []
+  const promised = new Set<string>()
+  for (const { from, to, replaces } of going) {
+    if (replaces) {
+      const thrown = throwAway(to, bench, promised)
+      if (!thrown.ok) return fail(...thrown.issues)
+      changes.push(thrown.value)
+    }
+    if (act === 'move') changes.push({ kind: 'file.move', from, to })
+    else changes.push(...copyOf(from.replace(ITSELF, ''), to, bench, nowMs))
+  }
+  return succeed(changes)
+}
+
+/** A file, or a folder with all that is in it, once more. */
+function copyOf(from: string, to: string, bench: BenchState, nowMs: number): Change[] {
+  const node = nodeAt(bench.files, from)
+  if (!node) return []
+  if (node.kind === 'file') {
+    const { binnedFrom: _binned, ...file } = node
+    return [{ kind: 'file.put', path: to, file: { ...file, changedAtMs: file.changedAtMs ?? nowMs } }]
+  }
+  return [...everyFile(node)].map(([path, said]): Change => {
+    const { binnedFrom: _binned, ...file } = said
+    return { kind: 'file.put', path: path === '/' ? to : `${to}${path}`, file }
+  })
+}

@@ -1,0 +1,154 @@
+import { z } from 'zod'
+import {
+  AREA_NAMES,
+  areaInWords,
+  AREAS,
+  areaSchema,
+  areaWords,
+  desktopCount,
+  desktopName,
+  desktopNumberSchema,
+  windowTitle,
+} from '../../bench'
+import type { Area, BenchState, BenchWindow, Change } from '../../bench'
+import { countOf } from '../../names'
+import { own } from '../../result'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { deviceIdSchema } from '../fields'
+import { fault } from '../finding'
+import { stepIssue } from '../issues'
+import type { Names } from '../names'
+import { desktopMissing, windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
+
+const displaySchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('named'), deviceId: deviceIdSchema }),
+  /** The one after that on which a window stands, round and round. */
+  z.object({ kind: z.literal('next') }),
+])
+
+const placeSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('named'), name: z.enum(AREA_NAMES) }),
+  z.object({ kind: z.literal('rectangle'), area: areaSchema }),
+  /** Where the window stands by itself. */
+  z.object({ kind: z.literal('own') }),
+])
+
+/** What is not said stays as it is. */
+export const placeWindows = defineStep({
+  kind: 'windows.place',
+  label: 'Put windows somewhere',
+  help: 'On a display, a desktop, a half, a quarter, the whole, or a rectangle.',
+  nature: 'program',
+  fields: {
+    which: windowChoiceSchema,
+    display: displaySchema.optional(),
+    desktop: desktopNumberSchema.optional(),
+    place: placeSchema.optional(),
+    /** Shows the desktop the windows went to. */
+    follow: z.boolean().optional(),
+  },
+  fresh: { which: { kind: 'front' }, place: { kind: 'named', name: 'left' } },
+  sentence: ({ which, display, desktop, place, follow }, names) =>
+    `Puts ${windowsInWords(which, names)} ${whereInWords(display, desktop, place, names)}${follow ? ' and goes there' : ''}.`,
+  lint({ which, display, desktop }, bench) {
+    const absent = display?.kind === 'named' ? displayIssue(display.deviceId, bench) : undefined
+    return [
+      ...windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+      ...(absent ? [fault('display', absent)] : []),
+      ...(desktop !== undefined && desktop > desktopCount(bench)
+        ? [fault('desktop', desktopMissing(desktop, bench))]
+        : []),
+    ]
+  },
+  perform({ which, display, desktop, place, follow }, bench, context) {
+    const windows = windowsMeant(which, bench, context)
+    if (!windows.ok) return failed(windows.issues)
+    if (desktop !== undefined && desktop > desktopCount(bench)) return failed([desktopMissing(desktop, bench)])
+    const absent = display?.kind === 'named' ? displayIssue(display.deviceId, bench) : undefined
+    if (absent) return failed([absent])
+    const displays = displaysOf(bench)
+    if (display?.kind === 'next' && displays.length < 2) return failed([stepIssue({ code: 'no-other-display' })])
+    const changes = windows.value.flatMap((window): Change[] => {
+      const displayId = displayFor(window, display, displays)
+      const area = areaFor(window, place)
+      const stand: Change = {
+        kind: 'window.stand',
+        windowId: window.id,
+        displayId: displayId ?? null,
+        desktop: desktop ?? window.desktop ?? null,
+        area,
+      }
+      // A window that fills its display leaves that when it is put into a part of it.
+      const isFilling = window.mode === 'maximized' && place !== undefined
+      return [
+        ...(isFilling ? [{ kind: 'window.mode' as const, windowId: window.id, mode: 'normal' as const }] : []),
+        stand,
+      ]
+    })
+    const isFollowed = follow && desktop !== undefined
+    const [first] = windows.value
+    const what = windows.value.length === 1 ? windowTitle(bench, first!) : countOf(windows.value.length, 'window')
+    return {
+      kind: 'done',
+      changes: [...changes, ...(isFollowed ? [{ kind: 'desktop.show' as const, desktop }] : [])],
+      note: `${what}: ${whereInWords(display, desktop, place, bench)}.`,
+    }
+  },
+})
+
+interface Fields {
+  readonly display?: z.infer<typeof displaySchema>
+  readonly desktop?: number
+  readonly place?: z.infer<typeof placeSchema>
+}
+
+function whereInWords(
+  display: Fields['display'],
+  desktop: Fields['desktop'],
+  place: Fields['place'],
+  names: Names & Partial<Pick<BenchState, 'desktops'>>,
+): string {
+  const parts: string[] = []
+  if (place?.kind === 'named') parts.push(`into ${areaWords[place.name].replace(' of it', ' of the display')}`)
+  if (place?.kind === 'rectangle') parts.push(`into ${areaInWords(place.area)}`)
+  if (place?.kind === 'own') parts.push('where it stands by itself')
+  if (display?.kind === 'named')
+    parts.push(`on ${own(names.devices ?? {}, display.deviceId)?.name ?? `the missing display “${display.deviceId}”`}`)
+  if (display?.kind === 'next') parts.push('on the other display')
+  if (desktop !== undefined) parts.push(`on desktop ${desktopName(names, desktop)}`)
+  return parts.join(' ') || 'where it stands'
+}
+
+/** The displays that are there, in their order. */
+function displaysOf(bench: BenchState): string[] {
+  return Object.values(bench.devices)
+    .filter(({ kind, plugged }) => kind === 'display' && plugged !== false)
+    .map(({ id }) => id)
+}
+
+function displayIssue(deviceId: string, bench: BenchState) {
+  const device = own(bench.devices, deviceId)
+  if (device?.kind === 'display' && device.plugged !== false) return undefined
+  return stepIssue({ code: 'display-absent', display: device?.name ?? `The display “${deviceId}”` })
+}
+
+function displayFor(window: BenchWindow, display: Fields['display'], displays: readonly string[]): string | undefined {
+  if (display?.kind === 'named') return display.deviceId
+  if (!display) return window.displayId
+  const at = Math.max(0, displays.indexOf(window.displayId ?? ''))
+  return displays[(at + 1) % displays.length]
+}
+
+function areaFor(window: BenchWindow, place: Fields['place']): Area | null {
+  switch (place?.kind) {
+    case 'named':
+      return AREAS[place.name]
+    case 'rectangle':
+      return place.area
+    case 'own':
+      return null
+    default:
+      return window.area ?? null
+  }
+}

@@ -1,0 +1,34 @@
+import type { Change } from '../../bench'
+import { countOf } from '../../names'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { fault } from '../finding'
+import { choiceInWords, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+
+export const showPrograms = defineStep({
+  kind: 'programs.show',
+  label: 'Show hidden programs again',
+  help: 'The windows that were hidden, of these programs, of all, or of a category.',
+  nature: 'program',
+  fields: { which: programChoiceSchema },
+  fresh: { which: { kind: 'all' } },
+  sentence: ({ which }, names) => `Shows what is hidden of ${choiceInWords(which, names)}.`,
+  lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
+  perform({ which }, bench) {
+    const missing = missingIn(which, bench)
+    if (missing.length > 0) return failed(missing)
+    const hidden = programsMeant(which, bench).flatMap(({ programId, windows }) => {
+      const away = windows.filter(({ mode }) => mode === 'hidden')
+      return away.length > 0 ? [{ programId, windows: away }] : []
+    })
+    const changes = hidden.flatMap(({ windows }) =>
+      windows.map(({ id }): Change => ({ kind: 'window.mode', windowId: id, mode: 'normal' })),
+    )
+    const names = namesOfPrograms(
+      hidden.map(({ programId }) => programId),
+      bench,
+    )
+    const note = hidden.length === 0 ? 'Nothing was hidden.' : `${countOf(hidden.length, 'program')} shown: ${names}.`
+    return { kind: 'done', changes, note }
+  },
+})

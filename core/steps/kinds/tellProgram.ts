@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { programMissing, tellVerb, verbOf, windowMeant } from '../../bench'
+import type { BenchState, Program } from '../../bench'
+import { own } from '../../result'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { marked } from '../../fields'
+import { idSchema } from '../../bench'
+import { fault } from '../finding'
+import { stepIssue } from '../issues'
+import { lintProgramId } from '../lintParts'
+import { programName } from '../names'
+
+/** A program by its id, or nobody for the one in front. */
+export const programOrFrontSchema = marked(z.union([idSchema, z.literal('')]), { refers: 'program' })
+
+export const tellProgram = defineStep({
+  kind: 'program.tell',
+  label: 'Tell a program something',
+  help: 'One of its verbs, as its menu or its own keys would: to the one in front, or to one by name.',
+  nature: 'program',
+  fields: { programId: programOrFrontSchema, verb: z.string().min(1, 'Choose what to tell it.').max(400) },
+  fresh: { programId: '', verb: '' },
+  sentence({ programId, verb }, names) {
+    const program = own(names.programs, programId)
+    const words = (program && verbOf(program, verb)?.name) ?? verb
+    return `Tells ${programId === '' ? 'the program in front' : programName(programId, names)} “${words}”.`
+  },
+  lint({ programId, verb }, bench) {
+    const program = own(bench.programs, programId)
+    if (!program) return lintProgramId(programId, 'programId', bench)
+    return verb === '' || verbOf(program, verb) ? [] : [fault('verb', verbUnknown(program, verb))]
+  },
+  perform({ programId, verb }, bench, context) {
+    if (programId !== '' && !own(bench.programs, programId)) return failed([programMissing(bench, programId)])
+    const window = windowMeant(bench, programId)
+    if (!window) return failed([notRunning(bench, programId)])
+    const told = tellVerb(bench, window.id, verb, context)
+    if (!told.ok) return failed(told.issues)
+    const program = own(bench.programs, window.programId)!
+    const { name } = verbOf(program, verb)!
+    return { kind: 'done', changes: told.value, note: `${program.name}: ${name}.` }
+  },
+})
+
+function verbUnknown(program: Program, verb: string) {
+  const known = (program.verbs ?? []).map(({ name }) => name)
+  return stepIssue({ code: 'verb-unknown', program: program.name, verb, known })
+}
+
+/** That there is no window to turn to: of a program, or in front. */
+export function notRunning(bench: BenchState, programId: string) {
+  return programId === ''
+    ? stepIssue({ code: 'no-window', because: 'No window is in front.' })
+    : stepIssue({
+        code: 'no-window',
+        because: `${own(bench.programs, programId)?.name ?? programId} has no window open.`,
+      })
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { conditionSchema, describeCondition, evaluate } from '../../conditions'
+import { defineStep } from '../defineStep'
+import { durationInWords } from '../duration'
+import { failed } from '../effect'
+import { stepIssue } from '../issues'
+
+/** Waits until something holds on the bench, no longer than a limit. */
+export const waitUntil = defineStep({
+  kind: 'wait.until',
+  label: 'Wait until something holds',
+  help: 'A window, file, tab or device that is there, or any other condition; with a limit, and what happens then.',
+  nature: 'message',
+  fields: {
+    condition: conditionSchema,
+    limitMs: z
+      .number()
+      .int()
+      .min(0)
+      .max(7 * 86_400_000, 'At most a week.'),
+    then: z.enum(['fail', 'go-on']),
+  },
+  fresh: { condition: { kind: 'window-open', text: '' }, limitMs: 60_000, then: 'fail' },
+  sentence: ({ condition, limitMs, then }, names) =>
+    `Waits until ${describeCondition(condition, { programs: names.programs, devices: names.devices ?? {} })}, ` +
+    `at most ${durationInWords(limitMs)}${then === 'go-on' ? ', then goes on all the same' : ''}.`,
+  perform({ condition, limitMs, then }, bench, { nowMs, minuteOfDay, values, progress, hurried, isRehearsal }) {
+    const { holds, because } = evaluate(condition, bench, { nowMs, minuteOfDay, values })
+    const said = `${because[0]!.toUpperCase()}${because.slice(1)}.`
+    if (holds) return { kind: 'done', changes: [], note: said }
+    const under = progress?.kind === 'watching' ? progress : undefined
+    // Nobody does anything while it is rehearsed: that it comes is taken for granted.
+    if (isRehearsal && !under) {
+      const note = `Waits at most ${durationInWords(limitMs)}; here it is taken that it comes.`
+      return { kind: 'waits', untilMs: nowMs + limitMs, note }
+    }
+    if (!under) {
+      const untilMs = nowMs + limitMs
+      return {
+        kind: 'watches',
+        condition,
+        untilMs,
+        progress: { kind: 'watching', untilMs },
+        note: `Waits: ${because}.`,
+      }
+    }
+    if (hurried) return { kind: 'done', changes: [], note: 'The wait was ended by hand.' }
+    return then === 'go-on'
+      ? { kind: 'done', changes: [], note: `Went on after ${durationInWords(limitMs)}: ${because}.` }
+      : failed([stepIssue({ code: 'waited-in-vain', ms: limitMs, because })])
+  },
+})
