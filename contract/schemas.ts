@@ -11,6 +11,7 @@ import {
 import { decisionSchema, keyEventSchema } from '../core/resolve'
 import { recordedChangeSchema, runHeadSchema, runSheetSchema, logEntrySchema } from '../core/run'
 import { settingsSchema } from '../core/settings'
+import { stepSchema } from '../core/steps'
 import { typingEventSchema } from '../core/timing'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
@@ -109,6 +110,15 @@ export const keysBodySchema = z.object({
   /** Which keyboard the events come from, such as one tab of a browser; each has its own held keys. */
   source: idSchema,
   events: z.array(keyEventSchema).min(1).max(500),
+})
+
+/** One thing done by hand on the bench, as the step a lever would do. */
+export const actSchema = z.object({
+  seq: z.number().int(),
+  atMs: z.number(),
+  step: stepSchema,
+  sentence: z.string(),
+  programId: z.string().nullable().meta({ description: 'The program that was in front.' }),
 })
 
 export const benchChangesBodySchema = z.object({ changes: z.array(changeSchema).min(1).max(200) })
@@ -242,6 +252,7 @@ export type RunAnswer = z.infer<typeof runAnswerSchema>
 export type KeyLogEntry = z.infer<typeof keyLogEntrySchema>
 export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>
+export type Act = z.infer<typeof actSchema>
 export type LiveEvent = z.infer<typeof liveEventSchema>
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type VariantsBody = z.infer<typeof variantsBodySchema>

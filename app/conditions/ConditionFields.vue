@@ -10,7 +10,8 @@ import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import IconX from '~icons/tabler/x'
-import { conditionKinds, freshCondition } from './conditionKinds'
+import BenchConditionFields from './BenchConditionFields.vue'
+import { conditionKinds, freshCondition, isBenchCondition } from './conditionKinds'
 
 /** A condition, its parts chosen by name, with how it stands now. */
 const { label, inner = false } = defineProps<{ label: string; inner?: boolean }>()
@@ -105,6 +106,7 @@ function setControl(controlId: string): void {
         :options="devices.map((device) => ({ value: device.id, name: device.name }))"
         @update:model-value="setDevice"
       />
+      <BenchConditionFields v-if="isBenchCondition(condition)" v-model="condition" :label="label" />
       <PlugInButton v-if="condition.kind === 'device-present'" :plug-in="plugIn" />
       <template v-else-if="condition.kind === 'time-of-day'">
         <span>from</span>

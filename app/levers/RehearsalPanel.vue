@@ -17,8 +17,7 @@ const rehearsal = computed(() => {
     nextId: () => `rehearsed-${++count}`,
     values: mirror.tableOf(lever.frameId),
     minuteOfDay: mirror.moment.minuteOfDay,
-    framesOn: (id, bench) =>
-      mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.moment)),
+    framesOn: (id, bench) => mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.moment)),
   })
 })
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))

@@ -85,9 +85,7 @@ export const useMirror = defineStore('mirror', () => {
   /** The frames, to be chosen from. */
   const frameChoices = computed(() => frames.value.map((frame) => ({ value: frame.id, name: frame.name })))
   /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
-  const framesLive = computed<readonly Frame[]>((before) =>
-    framesNow(frames.value, bench.value, before, moment.value),
-  )
+  const framesLive = computed<readonly Frame[]>((before) => framesNow(frames.value, bench.value, before, moment.value))
   const folders = computed(() => bench.value.folders)
   const tables = computed(
     () => new Map(frames.value.map(({ id }) => [id, tableFor(id, values.value, { folders: folders.value })])),

@@ -35,6 +35,7 @@ const limits = [
   { id: 'runDays', label: 'Runs are kept for', unit: 'days', hint: 'Sums per lever and day outlive them.' },
   { id: 'mostRuns', label: 'Runs at most', unit: 'runs', hint: 'Whichever of the two is stricter.' },
   { id: 'mostLogs', label: 'Runs that can be put back', unit: 'runs', hint: 'The newest; of others the line stays.' },
+  { id: 'mostActs', label: 'Acts by hand at most', unit: 'acts', hint: 'What was done on the bench; none at 0.' },
   { id: 'revisionDays', label: 'Edits can be undone for', unit: 'days', hint: undefined },
   { id: 'mostRevisions', label: 'Edits at most', unit: 'edits', hint: undefined },
 ] as const

@@ -44,6 +44,7 @@ function changeKind(kind: StepKind): void {
       class="kind"
       :model-value="step.kind"
       :label="`Kind of ${name}`"
+      filterable
       :options="kinds"
       @update:model-value="changeKind($event)"
     />

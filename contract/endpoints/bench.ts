@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { deviceSchema, programSchema } from '../../core/bench'
-import { benchAnswerSchema, benchChangesBodySchema, historySchema } from '../schemas'
+import { plainStepSchema } from '../../core/steps'
+import { actSchema, benchAnswerSchema, benchChangesBodySchema, historySchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -14,6 +15,37 @@ export const benchEndpoints = {
     body: benchChangesBodySchema,
     answer: z.object({ version: z.number().int() }),
     refusals: { 409: 'A change cannot be made on the workstation as it stands.' },
+  },
+  actOnBench: {
+    method: 'POST',
+    path: '/api/bench/acts',
+    summary: 'Does by hand what a step would do, at once, and keeps it in the log of acts.',
+    body: z.object({
+      step: plainStepSchema,
+      answer: z.string().max(80).optional().meta({ description: 'To the question that it asked before.' }),
+    }),
+    answer: z.object({
+      version: z.number().int(),
+      note: z.string(),
+      /** What it asks first; nothing was done then. */
+      question: z
+        .object({ text: z.string(), choices: z.array(z.object({ id: z.string(), label: z.string() })) })
+        .nullable(),
+    }),
+    refusals: { 409: 'It cannot be done on the workstation as it stands.', 422: 'Steps of that kind take time.' },
+  },
+  listActs: {
+    method: 'GET',
+    path: '/api/bench/acts',
+    summary: 'What was done by hand, newest first.',
+    query: z.object({ limit: z.coerce.number().int().min(1).max(1000).default(100) }),
+    answer: z.object({ acts: z.array(actSchema) }),
+  },
+  forgetActs: {
+    method: 'DELETE',
+    path: '/api/bench/acts',
+    summary: 'Forgets all that was done by hand.',
+    answer: z.object({ forgotten: z.number().int() }),
   },
   putProgram: {
     method: 'PUT',

@@ -74,8 +74,9 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
   }),
   'windows.set': kind('windows.set', {
     which: windows,
-    to: fc.constantFrom('maximized', 'minimized', 'normal', 'other-way'),
+    to: fc.constantFrom('front', 'maximized', 'minimized', 'hidden', 'normal', 'other-way'),
   }),
+  'windows.close': kind('windows.close', { which: windows, unsaved }),
   'window.cycle': kind('window.cycle', {
     way: fc.constantFrom('next', 'previous'),
     within: fc.constantFrom(undefined, 'all', 'program'),

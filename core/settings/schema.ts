@@ -13,6 +13,8 @@ export const retentionSchema = z.object({
   mostRuns: z.number().int().min(100, 'At least 100.').max(1_000_000, 'At most a million.').default(1_000_000),
   /** So many of the newest runs keep their log, and can be put back; of older ones the line in the ledger stays. */
   mostLogs: z.number().int().min(100, 'At least 100.').max(200_000, 'At most 200,000.').default(50_000),
+  /** So many of the newest acts by hand are kept; none at 0. */
+  mostActs: z.number().int().min(0, 'None at least.').max(100_000, 'At most 100,000.').default(2000),
   revisionDays: days.default(90),
   mostRevisions: z.number().int().min(10, 'At least 10.').max(100_000, 'At most 100,000.').default(10_000),
 })

@@ -77,6 +77,8 @@ interface Described<K extends string, F extends z.ZodRawShape> {
   readonly isState?: true
   /** The devices it is about where it does not name them. */
   devicesMeant?(step: StepWith<K, F>, bench: BenchState): string[]
+  /** The program it types into or copies from, `''` for the one in front: what it holds may be a secret. */
+  typesInto?(step: StepWith<K, F>): string
   /** What it switches or chooses, as a lamp. */
   lamp?(step: StepWith<K, F>, bench: BenchState): Lamp | undefined
   /** The state it would lead to now, in words, where it goes from one to another. */

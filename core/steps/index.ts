@@ -57,12 +57,21 @@ export { MOMENT_NAMES, momentValues } from './moment'
 export type { Names } from './names'
 export { NATURES, natureWords } from './nature'
 export type { Nature } from './nature'
-export { areAboutDevices, devicesMeant, lampOfStep, nextInBlock, performStep, stepLeadsTo } from './perform'
+export {
+  areAboutDevices,
+  devicesMeant,
+  isBlock,
+  lampOfStep,
+  nextInBlock,
+  performStep,
+  programsTyped,
+  stepLeadsTo,
+} from './perform'
 export { progressSchema } from './progress'
 export type { Progress } from './progress'
 export { isAnswer, questionSchema } from './question'
 export type { Asked, Question } from './question'
-export { DEEPEST_BLOCKS, MOST_STEPS, stepSchema, waysOf } from './schema'
+export { DEEPEST_BLOCKS, MOST_STEPS, plainStepSchema, stepSchema, waysOf } from './schema'
 export type { PlainStep, Step, StepKind, StepOf } from './schema'
 export { stepValueSchema } from './value'
 export type { StepValue } from './value'

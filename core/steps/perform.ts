@@ -18,6 +18,20 @@ export function nextInBlock(step: PlainStep, place: BlockPlace, bench: BenchStat
   return definition.next(step as never, place, bench, context)
 }
 
+/** Whether a step holds steps, and does not act itself. */
+export function isBlock(step: Step): boolean {
+  return definitionOf(step).role === 'block'
+}
+
+/**
+ * Where a step types, copies or sends something that may be a secret: a program by its id, `''` for the one in front;
+ * undefined for a step that does none of that.
+ */
+export function programsTyped(step: Step): string | undefined {
+  const { typesInto } = definitionOf(step)
+  return typesInto?.(step as never)
+}
+
 /** What a step switches or chooses, as a lamp; undefined for those that switch nothing. */
 export function lampOfStep(step: Step, bench: BenchState): Lamp | undefined {
   return definitionOf(step).lamp?.(step as never, bench)

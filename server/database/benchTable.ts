@@ -79,9 +79,7 @@ export async function writeBenchAt(
 function folderPart(files: FileTree, folder: string): Record<string, BenchFile> | undefined {
   const node = nodeAt(files, folder)
   if (node?.kind !== 'folder' || node.entries.size === 0) return undefined
-  return Object.fromEntries(
-    namesIn(files, folder).map(([name, entry]) => [name, saidOf(entry)]),
-  )
+  return Object.fromEntries(namesIn(files, folder).map(([name, entry]) => [name, saidOf(entry)]))
 }
 
 /** Drops what no run made and the parts of the bench hold already. */

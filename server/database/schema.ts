@@ -14,6 +14,7 @@ import type { Change } from '../../core/bench'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
 import type { Settings } from '../../core/settings'
+import type { Step } from '../../core/steps'
 import type { TypingEvent } from '../../core/timing'
 
 const instantMs = (name: string) => bigint(name, { mode: 'number' })
@@ -182,6 +183,16 @@ export const logEntries = pgTable(
 
 /** An entry of the log of a run, or the changes that no run made. */
 export type LogBody = LogEntry | { changes: { change: Change }[] }
+
+/** What was done by hand on the bench, as steps; only so many of the newest are kept. */
+export const acts = pgTable('acts', {
+  seq: bigint('seq', { mode: 'number' }).primaryKey(),
+  atMs: instantMs('at_ms').notNull(),
+  step: json('step').$type<Step>().notNull(),
+  sentence: text('sentence').notNull(),
+  programId: text('program_id'),
+  shape: shape(),
+})
 
 export const runs = pgTable(
   'runs',

@@ -18,7 +18,8 @@ test('the clock goes on steadily when somebody sets the wall clock, forward or b
 })
 
 test('the minute of the day is that of the wall clock', () => {
-  expect([minuteOfDay(Number(new Date(2026, 10, 25, 0, 0, 59))), minuteOfDay(Number(new Date(2026, 10, 25, 23, 59)))]).toEqual([
-    0, 1439,
-  ])
+  expect([
+    minuteOfDay(Number(new Date(2026, 10, 25, 0, 0, 59))),
+    minuteOfDay(Number(new Date(2026, 10, 25, 23, 59))),
+  ]).toEqual([0, 1439])
 })

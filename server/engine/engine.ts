@@ -11,6 +11,7 @@ import { demoContent, seed } from '../database/content'
 import { upgradeStore } from '../database/upgrades'
 import { steadyClock } from './clock'
 import { CopyKeeper } from './copyKeeper'
+import { HandDesk } from './handDesk'
 import { KeyDesk } from './keyDesk'
 import { LiveFeed } from './liveFeed'
 import { newId } from './newId'
@@ -24,6 +25,7 @@ export interface Engine {
   readonly store: Store
   readonly driver: RunDriver
   readonly keyDesk: KeyDesk
+  readonly handDesk: HandDesk
   readonly feed: LiveFeed
   /** Ends all work on the database and leaves it open. */
   readonly halt: () => Promise<void>
@@ -56,7 +58,8 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   const store = await Store.open(database, feed, steadyClock())
   const driver = new RunDriver(store)
   await driver.resume()
-  const keyDesk = new KeyDesk(store, driver)
+  const handDesk = await HandDesk.open(store)
+  const keyDesk = new KeyDesk(store, driver, handDesk)
   // The first key shall not wait for what is only done once.
   keyDesk.warmUp()
   await writeRuns(database, [], [])
@@ -75,6 +78,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
     store,
     driver,
     keyDesk,
+    handDesk,
     feed,
     halt,
     async close() {

@@ -8,6 +8,7 @@ import type { Decision, KeyEvent, Resolver, ResolverState } from '../../core/res
 import type { Issue } from '../../core/result'
 import { pullLever } from './pullLever'
 import { SerialQueue } from './serialQueue'
+import type { HandDesk } from './handDesk'
 import type { RunDriver } from './runDriver'
 import type { Store } from './store'
 
@@ -34,6 +35,7 @@ export class KeyDesk {
   constructor(
     private readonly store: Store,
     private readonly driver: RunDriver,
+    private readonly hands?: HandDesk,
   ) {}
 
   get log(): KeyLogEntry[] {
@@ -87,6 +89,7 @@ export class KeyDesk {
         runId: null,
         refusal: issues[0]?.message ?? null,
       }
+      await this.hands?.feed(entry.decision)
       if (decision.kind === 'pull') {
         const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key')
         if (pulled.ok) entry.runId = pulled.value.id

@@ -29,6 +29,8 @@ import type { PlannedEntry, Plan, Store, World } from './store'
 
 /** The longest delay a timer of the platform can hold. */
 const LONGEST_TIMER_MS = 2 ** 31 - 1
+/** So often a run that waits for something looks whether it has come. */
+const LOOK_MS = 1000
 /** So long runs go on in one stretch before what they did is stored and others have their turn, keys above all. */
 const STRETCH_MS = 4
 /** A request takes some rounds of the event loop until it is read; so many pass between two stretches. */
@@ -63,7 +65,9 @@ export class RunDriver {
   constructor(
     private readonly store: Store,
     private readonly fetch: Fetch = () => Promise.reject(new Error('nothing here can get that')),
-  ) {}
+  ) {
+    store.watchBench((before) => this.benchChanged(before))
+  }
 
   /** Goes on with the runs that had not ended when they were last stored. */
   async resume(): Promise<void> {
@@ -395,7 +399,11 @@ export class RunDriver {
         this.takeTurnSoon()
         break
       case 'waiting':
-        this.wakeLater(id, run.head.wakeAtMs!)
+        // What it waits for may come by time alone, with nothing else happening.
+        this.wakeLater(
+          id,
+          run.head.watch ? Math.min(run.head.wakeAtMs!, this.store.nowMs() + LOOK_MS) : run.head.wakeAtMs!,
+        )
         break
       case 'fetching':
         void this.fulfil(id, run.head.request!)
@@ -423,8 +431,19 @@ export class RunDriver {
     })
   }
 
+  /** Runs that wait for something look whether it has come; a clock that was run forward ends waits. */
+  private benchChanged(before: BenchState): void {
+    const isClockMoved = before.clockAheadMs !== this.store.bench.clockAheadMs
+    for (const [id, { head }] of this.open) {
+      if (head.phase !== 'waiting') continue
+      if (isClockMoved) this.follow(id)
+      else if (head.watch && this.timers.has(id)) this.wakeLater(id, this.store.nowMs())
+    }
+  }
+
   private wakeLater(id: string, wakeAtMs: number): void {
     if (this.isClosed) return
+    clearTimeout(this.timers.get(id))
     // A timer of the platform may be early by a fraction of a millisecond; the run would then be found still waiting.
     const delayMs = Math.min(Math.max(0, wakeAtMs - this.store.nowMs()) + 1, LONGEST_TIMER_MS)
     this.timers.set(

@@ -60,6 +60,8 @@ export interface Plan<T> {
   readonly book?: readonly RevisionEntry[]
   /** Keeps the act in the history of edits; gives its number there. */
   readonly revise?: (queries: Queries) => Promise<number>
+  /** Stored with it, as part of it. */
+  readonly alongside?: (queries: Queries) => Promise<void>
   /** The rows of its levers are written after it, by `follow`; only for edits that have the turn. */
   readonly inParts?: Omit<PendingEdit, 'revisionId'>
   /** Called once it is stored, before anything else is planned and before the tabs are told. */
@@ -82,6 +84,7 @@ export class Store {
   private readonly edits = new SerialQueue()
   private unfollowed: Unfollowed | undefined
   private quiet: NodeJS.Timeout | undefined
+  private readonly onBench = new Set<(before: BenchState) => void>()
 
   private constructor(
     readonly database: Database,
@@ -119,6 +122,11 @@ export class Store {
   moment(): Required<Pick<Moment, 'nowMs' | 'minuteOfDay'>> {
     const nowMs = this.nowMs()
     return { nowMs, minuteOfDay: minuteOfDay(nowMs) }
+  }
+
+  /** Calls back after each change of the bench, once it is stored, with the bench before it. */
+  watchBench(callBack: (before: BenchState) => void): void {
+    this.onBench.add(callBack)
   }
 
   /** The number of the next run, given once. */
@@ -214,6 +222,7 @@ export class Store {
     book = [],
     revise,
     inParts,
+    alongside,
     adopt,
   }: Plan<T>): Promise<void> {
     const nowMs = this.nowMs()
@@ -232,7 +241,7 @@ export class Store {
     const isSnapshotDue = version >= this.stored.version + 10 * CHANGES_PER_SNAPSHOT
     const reached: BenchAt = { version, state: bench }
     let history: History | undefined
-    if (!revise && !isSnapshotDue) {
+    if (!revise && !alongside && !isSnapshotDue) {
       if (written.length + entries.length > 0) await writeRuns(this.database, written, entries)
     } else {
       await this.database.transaction(async (transaction) => {
@@ -243,17 +252,20 @@ export class Store {
           await writeBenchAt(transaction, reached, nowMs, this.stored.state)
           await pruneChanges(transaction, version)
         }
+        await alongside?.(transaction)
         const revisionId = await revise?.(transaction)
         if (inParts) await addPending(transaction, { ...inParts, revisionId: revisionId! })
         if (revise) history = await readHistory(transaction)
       })
     }
+    const before = this.bench
     this.state = reached
     this.seq = seq
     if (isSnapshotDue) this.stored = reached
     this.snapshotSoon()
     adopt?.()
     this.tell(log, runs, book, history, inParts !== undefined)
+    if (before !== bench) for (const callBack of this.onBench) callBack(before)
   }
 
   private tell(

@@ -1,5 +1,6 @@
 import { binFiles } from './binFiles'
 import { closeProgram } from './closeProgram'
+import { closeWindows } from './closeWindows'
 import { controlDevices } from './controlDevices'
 import { controlPlayer } from './controlPlayer'
 import { cycleWindows } from './cycleWindows'
@@ -41,6 +42,7 @@ export const kinds = [
   tellProgram,
   placeWindows,
   setWindows,
+  closeWindows,
   cycleWindows,
   goToDesktop,
   openPlaces,

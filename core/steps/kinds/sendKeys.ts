@@ -23,6 +23,7 @@ export const sendKeys = defineStep({
   fresh: { chords: [''], programId: '' },
   sentence: ({ chords, programId }, names) =>
     `Sends ${firstOf(chords)} to ${programId === '' ? 'the program in front' : programName(programId, names)}.`,
+  typesInto: ({ programId }) => programId,
   lint({ chords, programId }, bench) {
     const program = own(bench.programs, programId)
     if (!program) return lintProgramId(programId, 'programId', bench)

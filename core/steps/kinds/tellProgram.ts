@@ -26,6 +26,7 @@ export const tellProgram = defineStep({
     const words = (program && verbOf(program, verb)?.name) ?? verb
     return `Tells ${programId === '' ? 'the program in front' : programName(programId, names)} “${words}”.`
   },
+  typesInto: ({ programId }) => programId,
   lint({ programId, verb }, bench) {
     const program = own(bench.programs, programId)
     if (!program) return lintProgramId(programId, 'programId', bench)

@@ -24,6 +24,7 @@ export const typeText = defineStep({
   fresh: { text: '', programId: '' },
   sentence: ({ text, programId }, names) =>
     `Types “${text.replace(/\.$/, '')}”${programId === '' ? '' : ` into ${programName(programId, names)}`}.`,
+  typesInto: ({ programId }) => programId,
   lint: ({ programId }, bench) => lintWriting(programId, bench),
   perform({ text, programId }, bench, { values, nowMs }) {
     const names = namesFor(bench, values)

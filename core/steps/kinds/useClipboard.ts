@@ -29,6 +29,7 @@ export const useClipboard = defineStep({
       put: `Puts “${text}” on the clipboard.`,
     }[act]
   },
+  typesInto: ({ programId }) => programId,
   lint: ({ act, programId }, bench) => (act === 'put' ? [] : lintProgramId(programId, 'programId', bench)),
   perform({ act, programId, text = '' }, bench, context) {
     if (act === 'put') {

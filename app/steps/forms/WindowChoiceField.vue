@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { WINDOW_CHOICES, windowChoiceWords } from '~~/core/steps'
+import type { WindowChoice } from '~~/core/steps'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import ProgramSelect from '~/programs/ProgramSelect.vue'
+import ResolvedText from '../ResolvedText.vue'
+
+/** Windows: the one in front, those of a program, or by a part of their title. */
+const { name, issueOf, values } = defineProps<{
+  name: string
+  issueOf: (path: string) => string | undefined
+  values: Readonly<Record<string, string>>
+}>()
+const which = defineModel<WindowChoice>({ required: true })
+
+const kinds = WINDOW_CHOICES.map((value) => ({ value, name: windowChoiceWords[value] }))
+
+function choose(kind: (typeof WINDOW_CHOICES)[number]): void {
+  if (kind === 'front') which.value = { kind }
+  else if (kind === 'program') which.value = { kind, programId: '' }
+  else which.value = { kind, text: '' }
+}
+</script>
+
+<template>
+  <div class="first-line choosing">
+    <ChoiceSelect
+      :model-value="which.kind === 'window' ? 'front' : which.kind"
+      :label="`Which windows of ${name}`"
+      :options="kinds"
+      @update:model-value="choose"
+    />
+    <ProgramSelect
+      v-if="which.kind === 'program'"
+      :model-value="which.programId"
+      :label="`Program of ${name}`"
+      :invalid="issueOf('which.programId') !== undefined"
+      @update:model-value="which = { kind: 'program', programId: $event as string }"
+    />
+    <ElInput
+      v-else-if="which.kind === 'title'"
+      :model-value="which.text"
+      :aria-label="`Part of the title of ${name}`"
+      :aria-invalid="issueOf('which.text') !== undefined"
+      placeholder="A part of the title"
+      @update:model-value="which = { kind: 'title', text: $event }"
+    />
+  </div>
+  <IssueLine :issue="issueOf('which.programId') ?? issueOf('which.text')" />
+  <ResolvedText v-if="which.kind === 'title'" :text="which.text" :values="values" />
+</template>
+
+<style scoped>
+.choosing {
+  display: grid;
+  grid-template-columns: 210px minmax(0, 1fr);
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,30 @@
+import { windowTitle } from '../../bench'
+import { countOf } from '../../names'
+import { closeWindows as closing, unsavedOutcome } from '../closing'
+import { defineStep } from '../defineStep'
+import { failed } from '../effect'
+import { unsavedPolicySchema, unsavedWords } from '../fields'
+import { fault } from '../finding'
+import { windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
+
+export const closeWindows = defineStep({
+  kind: 'windows.close',
+  label: 'Close windows',
+  help: 'The one in front, those of a program, or by title, with a choice for unsaved work.',
+  nature: 'program',
+  fields: { which: windowChoiceSchema, unsaved: unsavedPolicySchema.default('ask') },
+  fresh: { which: { kind: 'front' }, unsaved: 'ask' },
+  sentence: ({ which, unsaved }, names) => `Closes ${windowsInWords(which, names)} and ${unsavedWords[unsaved]}.`,
+  lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+  perform({ which, unsaved }, bench, context) {
+    const windows = windowsMeant(which, bench, context)
+    if (!windows.ok) return failed(windows.issues)
+    const closed = closing(windows.value, unsaved, bench, context)
+    if (closed.kind === 'asks') return closed
+    if (closed.kind === 'fails') return failed(closed.issues)
+    const [first] = windows.value
+    const what = windows.value.length === 1 ? windowTitle(bench, first!) : countOf(windows.value.length, 'window')
+    const note = closed.unsavedPolicy ? `${what}: ${unsavedOutcome[closed.unsavedPolicy]}` : `${what} closed.`
+    return { kind: 'done', changes: closed.changes, note }
+  },
+})

@@ -1,0 +1,78 @@
+import { frontProgram } from '../../core/bench'
+import type { BenchState } from '../../core/bench'
+import { escapeVariables } from '../../core/command'
+import { own } from '../../core/result'
+import { describeStep, programsTyped, stepSchema } from '../../core/steps'
+import type { Step } from '../../core/steps'
+import { dropActs, lastActSeq, writeAct } from '../database/actTable'
+import type { StoredAct } from '../database/actTable'
+import type { Database, Queries } from '../database/openDatabase'
+import type { World } from './store'
+
+/** Text typed within this time of the last is one act with it. */
+const TYPING_MS = 10_000
+/** So many acts beyond what is kept may stand, so that not each new one drops an old one. */
+const SLACK = 50
+
+/**
+ * What was done by hand on the bench, as the steps a lever would do; bounded by a setting. Nothing is kept of what is
+ * typed, copied or sent in a program that holds secrets.
+ */
+export class ActLog {
+  private last: StoredAct | undefined
+
+  private constructor(private seq: number) {}
+
+  static async open(database: Database): Promise<ActLog> {
+    return new ActLog(await lastActSeq(database))
+  }
+
+  /** How an act is stored with the plan that does it; undefined where it is not kept. */
+  record(step: Step, { bench, book, nowMs }: World): ((queries: Queries) => Promise<void>) | undefined {
+    const { mostActs } = book.settings.body.retention
+    if (mostActs === 0 || isSecret(step, bench)) return undefined
+    const programId = frontProgram(bench)?.id ?? null
+    const act = this.goneOn(step, nowMs, programId) ?? { seq: this.seq + 1, atMs: nowMs, step, sentence: '', programId }
+    const frames = Object.fromEntries(book.allFrames.map((frame) => [frame.id, frame.name]))
+    const told: StoredAct = { ...act, sentence: describeStep(act.step, { ...bench, frames }) }
+    const upto = told.seq - mostActs
+    return async (queries) => {
+      await writeAct(queries, told)
+      if (upto > 0 && told.seq % SLACK === 0) await dropActs(queries, upto)
+      this.seq = Math.max(this.seq, told.seq)
+      this.last = told
+    }
+  }
+
+  /** Forgets all of it. How much there was. */
+  async forget(database: Queries): Promise<number> {
+    this.last = undefined
+    return dropActs(database, this.seq)
+  }
+
+  /** The last act with what was typed since, where it is typing that goes on. */
+  private goneOn(step: Step, nowMs: number, programId: string | null): StoredAct | undefined {
+    const { last } = this
+    if (step.kind !== 'text.type' || last?.step.kind !== 'text.type') return undefined
+    if (last.programId !== programId || nowMs - last.atMs > TYPING_MS) return undefined
+    const longer = stepSchema.safeParse({ ...last.step, text: last.step.text + step.text })
+    return longer.success ? { ...last, atMs: nowMs, step: longer.data } : undefined
+  }
+}
+
+/** The step that types a text as it is. */
+export function typingStep(text: string): Step {
+  return stepSchema.parse({ id: 'act', kind: 'text.type', text: escapeVariables(text), programId: '' })
+}
+
+/** The step that sends a chord. */
+export function sendingStep(chord: string): Step {
+  return stepSchema.parse({ id: 'act', kind: 'keys.send', chords: [chord], programId: '' })
+}
+
+function isSecret(step: Step, bench: BenchState): boolean {
+  const programId = programsTyped(step)
+  if (programId === undefined) return false
+  const program = programId === '' ? frontProgram(bench) : own(bench.programs, programId)
+  return program?.secret === true
+}
