@@ -1,5 +1,6 @@
 import type { Program } from '../core/bench'
 import type { ArgumentRules } from '../core/command'
+import { withVerbs } from './verbs'
 
 type Option = ArgumentRules['options'][number]
 
@@ -40,8 +41,7 @@ const nothing: ArgumentRules = {
   onMissingFile: 'ignored',
 }
 
-/** The programs of the control-room workstation. All are invented. */
-export const programs: Program[] = [
+const described: Program[] = [
   {
     id: 'atlas-room',
     name: 'Atlas Room',
@@ -245,7 +245,12 @@ export const programs: Program[] = [
       { chord: 'Ctrl+S', does: 'Save the log' },
       { chord: 'Ctrl+Alt+T', does: 'Write the time' },
       { chord: 'Ctrl+B', does: 'Bold' },
+      { chord: 'Ctrl+A', does: 'Select all' },
+      { chord: 'Ctrl+C', does: 'Copy' },
+      { chord: 'Ctrl+X', does: 'Cut' },
+      { chord: 'Ctrl+V', does: 'Paste' },
     ],
+    writes: true,
   },
   {
     id: 'night-planner',
@@ -271,7 +276,11 @@ export const programs: Program[] = [
       onUnknown: 'error-window',
     },
     opensFiles: ['.plan'],
-    claims: [{ chord: 'Ctrl+P', does: 'Print the plan' }],
+    claims: [
+      { chord: 'Ctrl+P', does: 'Print the plan' },
+      { chord: 'Ctrl+S', does: 'Save the plan' },
+    ],
+    writes: true,
   },
   {
     id: 'steady-guide',
@@ -431,4 +440,26 @@ export const programs: Program[] = [
       { chord: 'Ctrl+Shift+C', does: 'Copy' },
     ],
   },
+  {
+    id: 'gate-codes',
+    name: 'Gate Codes',
+    executable: '/usr/bin/gate-codes',
+    categories: ['Writing'],
+    icon: 'key',
+    instances: 'single',
+    whenRunning: 'loads',
+    opens: [],
+    arguments: {
+      ...nothing,
+      positionals: [{ kind: 'file', endings: ['.codes'], role: 'codes' }],
+      onMissingFile: 'error-window',
+    },
+    opensFiles: ['.codes'],
+    claims: [{ chord: 'Ctrl+S', does: 'Save the codes' }],
+    writes: true,
+    secret: true,
+  },
 ]
+
+/** The programs of the control-room workstation. All are invented. */
+export const programs: Program[] = described.map(withVerbs)

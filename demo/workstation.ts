@@ -1,4 +1,4 @@
-import { fileTree } from '../core/bench'
+import { fileTree, sizeOfText } from '../core/bench'
 import type { BenchFile, BenchState, BenchWindow, Control, Device, FileTree } from '../core/bench'
 import { programs } from './programs'
 
@@ -14,6 +14,8 @@ const folders = {
   charts: `${home}/charts`,
   logs: `${home}/documents/logs`,
   outreach: `${home}/documents/outreach`,
+  later: `${home}/documents/for later`,
+  bin: `${home}/bin`,
 }
 
 const filePaths: [string, number][] = [
@@ -32,7 +34,29 @@ const filePaths: [string, number][] = [
   [`${folders.documents}/tonight.plan`, 8_800],
   [`${folders.outreach}/welcome.deck`, 7_400_000],
   [`${folders.outreach}/moon evening.deck`, 9_900_000],
+  ...Array.from({ length: 12 }, (_, i): [string, number] => [
+    `${folders.downloads}/comet-${String(i + 1).padStart(4, '0')}.exposure`,
+    33_600_000,
+  ]),
+  [`${folders.downloads}/mast readings.txt`, 2_048],
+  [`${folders.downloads}/rota "week 48".txt`, 640],
+  [`${folders.documents}/gate.codes`, 96],
 ]
+
+/** What small files say. */
+const texts: Record<string, string> = {
+  [`${folders.logs}/tonight.log`]:
+    'Night of 2026-11-24, watch: Wren and Idris\n18:40 Dome open. Sky clear, wind from the west.\n19:05 Veil, first series of 300 s begun.\n',
+  [`${folders.logs}/Ægir’s field.log`]: 'Ægir’s field\nGuide star lost twice below 30°.\n',
+  [`${folders.logs}/dome faults.log`]: 'Shutter sticks when it is wet.\n',
+  [`${folders.documents}/tonight.plan`]: '19:00 Veil, 300 s\n22:30 Comet, 60 s\n02:00 Flat fields\n',
+  [`${folders.downloads}/mast readings.txt`]: '18:00 4 m/s W\n19:00 5 m/s W\n20:00 3 m/s SW\n',
+  [`${folders.downloads}/rota "week 48".txt`]: 'Tue Wren, Idris\nThu Marit, Owen\nSat visitors\n',
+  [`${folders.documents}/gate.codes`]: 'Lower gate: ask the warden.\n',
+}
+
+/** When files were changed last: the evening before, a minute apart. */
+const evening = Date.UTC(2026, 10, 23, 18, 0)
 
 /** Data sets by the identifier the camera gives them, with what the watch calls them. */
 const sets: [string, string][] = [
@@ -96,7 +120,12 @@ const device = (id: string, name: string, kind: Device['kind'], controls: Device
   controls,
 })
 
-const devices = [
+const playlists = [
+  { id: 'slow-dome', name: 'Slow dome', tracks: ['Long dusk', 'Frost on the rail', 'Third watch', 'Before the birds'] },
+  { id: 'open-evening', name: 'Open evening', tracks: ['Lanterns', 'Up the fell', 'Hats off to the moon'] },
+]
+
+const devices: Device[] = [
   device('desk-speakers', 'Desk speakers', 'audio-output', {
     mute: onOff('Mute', 'muted', 'sounding', false),
     volume: level('Volume', 40),
@@ -160,6 +189,20 @@ const devices = [
     plugged: false,
   },
   device('dome', 'Dome', 'dome', { shutter: onOff('Shutter', 'open', 'closed', false) }),
+  {
+    ...device('tea-room-player', 'Tea-room player', 'player', {
+      playing: onOff('Playing', 'playing', 'paused', false),
+      playlist: {
+        kind: 'choice',
+        name: 'Playlist',
+        choices: playlists.map(({ id, name }) => ({ id, name })),
+        value: 'slow-dome',
+      },
+      track: { ...level('Track', 1, '', 999, 1), min: 1 } as Control,
+      volume: level('Volume', 25),
+    }),
+    playlists,
+  },
 ]
 
 function allFiles(): FileTree {
@@ -176,7 +219,14 @@ function allFiles(): FileTree {
   ])
     files[path] = { kind: 'folder' }
   for (const [name, label] of sets) files[`${folders.captures}/sets/${name}`] = { kind: 'folder', label }
-  for (const [path, sizeBytes] of filePaths) files[path] = { kind: 'file', sizeBytes }
+  for (const [i, [path, sizeBytes]] of filePaths.entries()) {
+    const text = texts[path]
+    const changedAtMs = evening + i * 60_000
+    files[path] =
+      text === undefined
+        ? { kind: 'file', sizeBytes, changedAtMs }
+        : { kind: 'file', sizeBytes: sizeOfText(text), changedAtMs, text }
+  }
   for (const { executable } of programs) files[executable] = { kind: 'file', sizeBytes: 4_200_000 }
   return fileTree(files)
 }
@@ -201,6 +251,7 @@ export const workstation: BenchState = {
     ]),
   ),
   messages: [],
+  desktops: { names: ['Capture', 'Charts', 'Visitors'], shown: 1 },
   lamps: [
     { deviceId: 'intercom-mic', controlId: 'mute' },
     { deviceId: 'desk-speakers', controlId: 'mute' },

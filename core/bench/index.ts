@@ -26,11 +26,13 @@ export {
 } from './files'
 export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './files'
 export { globToRegExp, pathsMeant } from './glob'
+export { MOMENT_NAMES, momentValues } from './moment'
 export { lampNow } from './lamps'
 export type { LampNow } from './lamps'
 export { directoryMissing, executableMissing, launch, partsOf, programMissing, raiseIn } from './launch'
 export type { Launch, LaunchRequest } from './launch'
-export { absolutePath, entriesOf, folderOf, nearestPath, pathIn, writePath } from './paths'
+export { absolutePath, entriesOf, folderOf, freeName, nearestPath, pathIn, writePath } from './paths'
+export { binChange } from './bin'
 export { claimOn, pressOn } from './pressed'
 export type { Pressed } from './pressed'
 export { DEVICE_KINDS, deviceKindSchema } from './schema'
@@ -98,17 +100,7 @@ export {
   writingInFront,
 } from './text'
 export type { EditingKey, WritingPlace } from './text'
-export {
-  chordOfVerb,
-  copyFrom,
-  freeName,
-  pasteInto,
-  putText,
-  saveDocuments,
-  tellVerb,
-  verbOf,
-  windowMeant,
-} from './verbs'
+export { chordOfVerb, copyFrom, pasteInto, putText, saveDocuments, tellVerb, verbOf, windowMeant } from './verbs'
 export type { VerbContext } from './verbs'
 export {
   documentInFront,

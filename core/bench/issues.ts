@@ -20,7 +20,7 @@ export type BenchFact =
   | { readonly code: 'folder-full'; readonly path: string; readonly wants: 'file' | 'remove' }
   | { readonly code: 'file-missing'; readonly path: string }
   | { readonly code: 'name-taken'; readonly path: string }
-  | { readonly code: 'into-itself'; readonly path: string; readonly to: string }
+  | { readonly code: 'into-itself'; readonly path: string }
   | { readonly code: 'desktop-missing'; readonly desktop: number; readonly count: number }
   | { readonly code: 'document-missing'; readonly path: string }
   | { readonly code: 'text-altered'; readonly path: string }
@@ -36,6 +36,8 @@ export type BenchFact =
   | { readonly code: 'nothing-to-write-in'; readonly program?: string }
   | { readonly code: 'nothing-to-paste' }
   | { readonly code: 'nothing-to-copy' }
+  | { readonly code: 'no-folder-shown'; readonly program: string }
+  | { readonly code: 'no-bin'; readonly path?: string }
 
 /** The sentence of a fact: what is so, and what can be done where that is not plain. */
 export function describeIssue(fact: BenchFact): string {
@@ -81,7 +83,7 @@ export function describeIssue(fact: BenchFact): string {
     case 'name-taken':
       return `Something stands at ${fact.path} already.`
     case 'into-itself':
-      return `${fact.path} cannot be put into itself (${fact.to}).`
+      return `${fact.path} cannot be put into itself.`
     case 'desktop-missing':
       return `There is no desktop ${fact.desktop}; there ${fact.count === 1 ? 'is one' : `are ${fact.count}`}.`
     case 'document-missing':
@@ -104,6 +106,10 @@ export function describeIssue(fact: BenchFact): string {
         : `${fact.program} shows no document that can be written in.`
     case 'nothing-to-paste':
       return 'The clipboard is empty.'
+    case 'no-folder-shown':
+      return `${fact.program} shows no folder.`
+    case 'no-bin':
+      return 'The bench has no bin: no known folder is called “bin”.'
     case 'nothing-to-copy':
       return 'There is no text to copy.'
     default:

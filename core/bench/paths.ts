@@ -30,6 +30,16 @@ export function pathIn(folder: string, name: string): string {
   return folder === '/' ? `/${name}` : `${folder}/${name}`
 }
 
+/** The path itself, or the first of `name 2.ending`, `name 3.ending` … that is not taken. */
+export function freeName(path: string, isTaken: (path: string) => boolean): string {
+  if (!isTaken(path)) return path
+  const [, stem, ending] = /^(.*?[^/])(\.[^./]+)?$/s.exec(path)!
+  for (let n = 2; ; n++) {
+    const candidate = `${stem} ${n}${ending ?? ''}`
+    if (!isTaken(candidate)) return candidate
+  }
+}
+
 /** What stands right in a folder, by path. */
 export function entriesOf(state: Pick<BenchState, 'files'>, folder: string): string[] {
   return namesIn(state.files, folder).map(([name]) => pathIn(folder, name))

@@ -64,7 +64,12 @@ export const verbEffectSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('copy') }),
   z.object({ kind: z.literal('cut') }),
   z.object({ kind: z.literal('paste') }),
+  /** `${date}`, `${time}` and the like stand for the moment. */
   z.object({ kind: z.literal('insert'), text: longText.min(1) }),
+  /** In the folder that the window shows. */
+  z.object({ kind: z.literal('make-folder'), name: shortText.min(1).regex(/^[^/\0]+$/, 'A name has no slash.') }),
+  /** What is selected in the folder that the window shows. */
+  z.object({ kind: z.literal('bin-selected') }),
   z.object({ kind: z.literal('say'), text: longText.min(1) }),
   /** A value, or the other way for a switch where there is none. */
   z.object({
@@ -182,6 +187,8 @@ export const windowContentSchema = z.object({
   environment: z.record(shortText, shownText).optional(),
   /** What its verbs have switched in it, by the name of the view. */
   views: z.record(shortText, shortText).optional(),
+  /** Names that are marked in the folder it shows. */
+  selected: z.array(shortText).max(10_000).optional(),
   /** Set on an error window: what the program says. */
   error: shownText.optional(),
 })

@@ -1,10 +1,13 @@
+import { expandVariables } from '../command'
 import { assertNever, fail, own, succeed } from '../result'
 import type { Failure, Result } from '../result'
 import { applyChanges } from './change'
 import type { Change } from './change'
 import { fileAt, kindAt } from './files'
 import { benchIssue } from './issues'
-import { pathIn } from './paths'
+import { momentValues } from './moment'
+import { freeName, pathIn } from './paths'
+import { binChange } from './bin'
 import type { BenchState, BenchWindow, Program, Verb, VerbEffect } from './schema'
 import { draftOf, selectionOf, sizeOfText, typeInto, placeCursor, writingIn } from './text'
 import { documentInFront, frontWindow, windowsOf } from './windows'
@@ -93,8 +96,19 @@ function perform(
       return copyFrom(state, window, effect.kind, context)
     case 'paste':
       return pasteInto(state, window)
-    case 'insert':
-      return place ? succeed([typeInto(state, place, effect.text)]) : nothingToWriteIn(program)
+    case 'insert': {
+      if (!place) return nothingToWriteIn(program)
+      const text = expandVariables(effect.text, { ...momentValues(context.nowMs), ...state.folders })
+      return text.ok ? succeed([typeInto(state, place, text.value)]) : text
+    }
+    case 'make-folder': {
+      const folder = folderShown(state, window)
+      if (folder === undefined) return fail(benchIssue({ code: 'no-folder-shown', program: program.name }))
+      const path = freeName(pathIn(folder, effect.name), (candidate) => kindAt(state.files, candidate) !== undefined)
+      return succeed([{ kind: 'file.put', path, file: { kind: 'folder' } }])
+    }
+    case 'bin-selected':
+      return binSelected(state, window, program)
     case 'say':
       return succeed([
         { kind: 'message.show', message: { id: context.nextId(), text: effect.text, atMs: context.nowMs } },
@@ -177,19 +191,30 @@ function nothingToWriteIn(program: Program | undefined): Failure {
   return fail(benchIssue({ code: 'nothing-to-write-in', ...(program ? { program: program.name } : {}) }))
 }
 
+/** The folder that a window shows. */
+function folderShown(state: BenchState, { content }: BenchWindow): string | undefined {
+  const front = documentInFront(content)
+  return front && kindAt(state.files, front.path) === 'folder' ? front.path : undefined
+}
+
+function binSelected(state: BenchState, window: BenchWindow, program: Program): Result<Change[]> {
+  const folder = folderShown(state, window)
+  if (folder === undefined) return fail(benchIssue({ code: 'no-folder-shown', program: program.name }))
+  const changes: Change[] = []
+  const promised = new Set<string>()
+  for (const name of window.content.selected ?? []) {
+    const path = pathIn(folder, name)
+    if (!kindAt(state.files, path)) continue
+    const change = binChange(state, path, promised)
+    if (typeof change === 'string') return fail(benchIssue({ code: change, path }))
+    changes.push(change)
+  }
+  return succeed(changes)
+}
+
 /** A path that neither a file nor a document of the window has: `notes.log`, `notes 2.log`. */
 function freeDocument(state: BenchState, window: BenchWindow, path: string): string {
   const taken = (candidate: string) =>
     kindAt(state.files, candidate) !== undefined || window.content.documents.some((entry) => entry.path === candidate)
   return freeName(path, taken)
-}
-
-/** The path itself, or the first of `name 2.ending`, `name 3.ending` … that is not taken. */
-export function freeName(path: string, isTaken: (path: string) => boolean): string {
-  if (!isTaken(path)) return path
-  const [, stem, ending] = /^(.*?[^/])(\.[^./]+)?$/s.exec(path)!
-  for (let n = 2; ; n++) {
-    const candidate = `${stem} ${n}${ending ?? ''}`
-    if (!isTaken(candidate)) return candidate
-  }
 }

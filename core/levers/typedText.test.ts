@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { resolveValues } from '../command'
-import { momentValues, MOMENT_NAMES } from '../steps'
+import { momentValues, MOMENT_NAMES } from '../bench'
 import { typedText } from '.'
 
 const bench = { folders: { logs: '/home/watch/logs' } }

@@ -3,7 +3,8 @@ import { expandVariables, namesUsed } from '../command'
 import type { ValueTable } from '../command'
 import { own } from '../result'
 import type { Issue } from '../result'
-import { momentValues, namesFor } from '../steps'
+import { momentValues } from '../bench'
+import { namesFor } from '../steps'
 
 /** What a typed text comes to. Names that mean nothing stay as they are written, and are told. */
 export interface TypedText {

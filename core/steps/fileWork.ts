@@ -1,5 +1,15 @@
 import { z } from 'zod'
-import { absolutePath, folderOf, freeName, kindAt, nearestPath, pathIn, pathsMeant } from '../bench'
+import {
+  absolutePath,
+  benchIssue,
+  binChange,
+  folderOf,
+  freeName,
+  kindAt,
+  nearestPath,
+  pathIn,
+  pathsMeant,
+} from '../bench'
 import type { BenchState, Change } from '../bench'
 import { expandVariables, lastPart } from '../command'
 import type { ValueTable } from '../command'
@@ -191,15 +201,10 @@ function takenQuestion(conflicts: readonly string[]): Asked {
   }
 }
 
-/** The change that throws something into the bin. Issue: `no-bin`. `isTaken` says which names of the bin are promised. */
+/** The change that throws something into the bin. Issues: `no-bin`, `into-itself`. `promised` grows. */
 export function throwAway(path: string, bench: BenchState, promised: Set<string>): Result<Change> {
-  const bin = bench.folders.bin
-  if (bin === undefined || kindAt(bench.files, bin) !== 'folder') return fail(stepIssue({ code: 'no-bin' }))
-  if (bin === path || bin.startsWith(`${path}/`)) return fail(stepIssue({ code: 'into-itself', path }))
-  const isTaken = (candidate: string) => promised.has(candidate) || kindAt(bench.files, candidate) !== undefined
-  const to = freeName(pathIn(bin, lastPart(path)), isTaken)
-  promised.add(to)
-  return succeed({ kind: 'file.move', from: path, to, binnedFrom: path })
+  const change = binChange(bench, path, promised)
+  return typeof change === 'string' ? fail(benchIssue({ code: change, path })) : succeed(change)
 }
 
 /** Findings of paths and folder alike: what is not there, and patterns that nothing fits now. */

@@ -53,7 +53,6 @@ export type StepFact =
   | { readonly code: 'name-missing'; readonly path: string }
   | { readonly code: 'name-taken'; readonly path: string }
   | { readonly code: 'name-refused'; readonly name: string }
-  | { readonly code: 'no-bin' }
   | { readonly code: 'not-in-bin'; readonly name: string }
   | { readonly code: 'files-missing'; readonly names: readonly string[]; readonly folders: number }
   | { readonly code: 'chord-unclaimed'; readonly program: string; readonly chord: string }
@@ -158,8 +157,6 @@ export function describeIssue(fact: StepFact): string {
       return `Something stands at ${fact.path} already.`
     case 'name-refused':
       return `“${fact.name}” cannot be the name of a file.`
-    case 'no-bin':
-      return 'The bench has no bin: no known folder is called “bin”.'
     case 'not-in-bin':
       return `There is no “${fact.name}” in the bin.`
     case 'files-missing':

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { BOARD_MS, momentValues } from '~~/core/steps'
+import { momentValues } from '~~/core/bench'
+import { BOARD_MS } from '~~/core/steps'
 import type { StepOf } from '~~/core/steps'
 import ChoiceField from '~/form/ChoiceField.vue'
 import FormField from '~/form/FormField.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { momentValues } from '~~/core/steps'
+import { momentValues } from '~~/core/bench'
 import { computed } from 'vue'
 import type { StepOf } from '~~/core/steps'
 import IssueLine from '~/form/IssueLine.vue'

@@ -69,8 +69,7 @@ const move = defineChange({
   apply(state, { from, to, binnedFrom }) {
     const node = nodeAt(state.files, from)
     if (!node) return fail(benchIssue({ code: 'file-missing', path: from }, 'from'))
-    if (from === '/' || to.startsWith(`${from}/`))
-      return fail(benchIssue({ code: 'into-itself', path: from, to }, 'to'))
+    if (from === '/' || to.startsWith(`${from}/`)) return fail(benchIssue({ code: 'into-itself', path: from }, 'to'))
     const isSame = from === to
     if (isSame && node.binnedFrom === binnedFrom) return succeed(state)
     if (!isSame && kindAt(state.files, to)) return fail(benchIssue({ code: 'name-taken', path: to }, 'to'))

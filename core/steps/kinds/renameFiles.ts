@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { folderOf, kindAt, pathIn } from '../../bench'
+import { folderOf, kindAt, MOMENT_NAMES, momentValues, pathIn } from '../../bench'
 import { expandVariables, lastPart } from '../../command'
 import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
@@ -15,7 +15,6 @@ import {
   takenWords,
 } from '../fileWork'
 import { stepIssue } from '../issues'
-import { MOMENT_NAMES, momentValues } from '../moment'
 import { transfer } from './moveFiles'
 
 /** What stands for something in the new name of a file: its own name, its ending with the dot, a number. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { freeName, folderOf, globToRegExp, kindAt, namesIn, pathIn } from '../../bench'
+import { benchIssue, freeName, folderOf, globToRegExp, kindAt, namesIn, pathIn } from '../../bench'
 import type { BenchState, Change } from '../../bench'
 import { countOf } from '../../names'
 import { expandVariables } from '../../command'
@@ -22,7 +22,7 @@ export const restoreFiles = defineStep({
   sentence: ({ names }) => `Takes ${firstOf(names)} out of the bin.`,
   perform({ names }, bench, { values }) {
     const bin = bench.folders.bin
-    if (bin === undefined || kindAt(bench.files, bin) !== 'folder') return failed([stepIssue({ code: 'no-bin' })])
+    if (bin === undefined || kindAt(bench.files, bin) !== 'folder') return failed([benchIssue({ code: 'no-bin' })])
     const known = namesFor(bench, values)
     const lying = namesIn(bench.files, bin).flatMap(([name, { binnedFrom }]) =>
       binnedFrom === undefined ? [] : [{ name, binnedFrom }],

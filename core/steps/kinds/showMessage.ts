@@ -1,9 +1,9 @@
+import { MOMENT_NAMES, momentValues } from '../../bench'
 import { z } from 'zod'
 import { expandVariables } from '../../command'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
-import { MOMENT_NAMES, momentValues } from '../moment'
 
 /** How something is said. */
 export const MESSAGE_FORMS = ['notice', 'board', 'alert'] as const

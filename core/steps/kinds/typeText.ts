@@ -1,4 +1,4 @@
-import { draftOf, typeInto, windowMeant, writingIn } from '../../bench'
+import { draftOf, MOMENT_NAMES, momentValues, typeInto, windowMeant, writingIn } from '../../bench'
 import type { BenchState } from '../../bench'
 import { expandVariables } from '../../command'
 import { countOf } from '../../names'
@@ -10,7 +10,6 @@ import { fault } from '../finding'
 import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
 import { lintProgramId } from '../lintParts'
-import { MOMENT_NAMES, momentValues } from '../moment'
 import { programName } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
 

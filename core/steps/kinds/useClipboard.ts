@@ -1,12 +1,11 @@
 import { z } from 'zod'
-import { copyFrom, pasteInto, windowMeant } from '../../bench'
+import { copyFrom, MOMENT_NAMES, momentValues, pasteInto, windowMeant } from '../../bench'
 import { expandVariables } from '../../command'
 import { own } from '../../result'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { templateSchema } from '../fields'
 import { lintProgramId } from '../lintParts'
-import { MOMENT_NAMES, momentValues } from '../moment'
 import { programName } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
 
