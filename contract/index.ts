@@ -4,6 +4,7 @@ export type { AnswerOf, BodyOf, Endpoint, EndpointName } from './endpoints'
 export { openApi } from './openApi'
 export { liveEventSchema, refusalSchema } from './schemas'
 export type {
+  Act,
   ApiIssue,
   BatchBody,
   ExportAnswer,

@@ -45,8 +45,12 @@ const filePaths: [string, number][] = [
 
 /** What small files say. */
 const texts: Record<string, string> = {
-  [`${folders.logs}/tonight.log`]:
-    'Night of 2026-11-24, watch: Wren and Idris\n18:40 Dome open. Sky clear, wind from the west.\n19:05 Veil, first series of 300 s begun.\n',
+  [`${folders.logs}/tonight.log`]: [
+    'Night of 2026-11-24, watch: Wren and Idris',
+    '18:40 Dome open. Sky clear, wind from the west.',
+    '19:05 Veil, first series of 300 s begun.',
+    '',
+  ].join('\n'),
   [`${folders.logs}/Ægir’s field.log`]: 'Ægir’s field\nGuide star lost twice below 30°.\n',
   [`${folders.logs}/dome faults.log`]: 'Shutter sticks when it is wet.\n',
   [`${folders.documents}/tonight.plan`]: '19:00 Veil, 300 s\n22:30 Comet, 60 s\n02:00 Flat fields\n',

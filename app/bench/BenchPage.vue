@@ -1,31 +1,47 @@
 <script setup lang="ts">
-import { own } from '~~/core/result'
+import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
-import type { Change } from '~~/core/bench'
-import { frontWindow, stackedWindows, windowTitle } from '~~/core/bench'
-import { callApi } from '~/live/callApi'
-import { useMirror } from '~/live/useMirror'
-import { useNotices } from '~/live/useNotices'
+import { frontWindow, isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
+import { own } from '~~/core/result'
+import { choiceOf } from '~~/core/steps'
 import SetIcon from '~/icons/SetIcon.vue'
+import { useLiveKeys } from '~/keys/useLiveKeys'
+import { useMirror } from '~/live/useMirror'
 import { useViewKeys } from '~/page/useViewKeys'
 import IconX from '~icons/tabler/x'
+import ActList from './ActList.vue'
+import ActQuestion from './ActQuestion.vue'
+import BenchClock from './BenchClock.vue'
 import BenchWindow from './BenchWindow.vue'
+import ClipboardPanel from './ClipboardPanel.vue'
+import DesktopStrip from './DesktopStrip.vue'
 import DeviceEditor from './DeviceEditor.vue'
 import DevicePanel from './DevicePanel.vue'
-import { useLiveKeys } from '~/keys/useLiveKeys'
+import PlayerPanel from './PlayerPanel.vue'
+import { useBenchActs } from './useBenchActs'
 
+/** The workstation as a desk: desktops, displays with their windows, and beside them devices, player, clipboard, acts. */
 const mirror = useMirror()
-const notices = useNotices()
 const liveKeys = useLiveKeys()
+const acts = useBenchActs()
 
 const screen = ref<HTMLElement>()
 onMounted(() => screen.value?.focus({ preventScroll: true }))
 
-const stacked = computed(() => stackedWindows(mirror.bench))
+const PANELS = [
+  { id: 'devices', name: 'Devices' },
+  { id: 'player', name: 'Player' },
+  { id: 'clipboard', name: 'Clipboard' },
+  { id: 'acts', name: 'By hand' },
+] as const
+const panel = useLocalStorage<(typeof PANELS)[number]['id']>('keen-lever.bench-panel', 'devices')
+
+const stacked = computed(() => stackedWindows(mirror.bench).filter((window) => isOnShownDesktop(mirror.bench, window)))
 const shown = computed(() => stacked.value.filter((window) => window.mode === 'normal' || window.mode === 'maximized'))
 const shelved = computed(() =>
   stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),
 )
+const notices = computed(() => mirror.bench.messages.filter(({ board }) => !board))
 /**
  * The displays with what they show: windows stand on the one they name, or on the first where that shows none of its
  * own.
@@ -65,10 +81,6 @@ useViewKeys('Bench', [
   { keys: 'Escape', does: 'gives the keys back to this application' },
 ])
 
-function change(...changes: Change[]): void {
-  void notices.attempt(() => callApi('changeBench', { body: { changes } }))
-}
-
 function leave(event: KeyboardEvent): void {
   if (event.currentTarget === document.activeElement && event.currentTarget instanceof HTMLElement)
     event.currentTarget.blur()
@@ -79,14 +91,13 @@ function leave(event: KeyboardEvent): void {
   <section class="view">
     <header class="view-head">
       <h1>Bench</h1>
-      <span class="soft"
-        >The simulated workstation of the control room.
-        {{
-          liveKeys.on
-            ? 'Put the focus on its screen and press keys: they go to the levers first, then to the program in front.'
-            : 'Live keys are off: keys stay in this application.'
-        }}</span
-      >
+      <DesktopStrip />
+      <span class="soft cut words">{{
+        liveKeys.on
+          ? 'Keys pressed on its screen go to the levers first, then to the program in front.'
+          : 'Live keys are off: keys stay in this application.'
+      }}</span>
+      <BenchClock />
     </header>
     <div class="view-body bench">
       <DeviceEditor
@@ -111,6 +122,7 @@ function leave(event: KeyboardEvent): void {
           class="display"
           :class="{ second: !display.isFirst }"
           :aria-label="display.name"
+          :data-display="display.id"
           :inert="display.use === 'mirrored'"
         >
           <BenchWindow
@@ -120,16 +132,6 @@ function leave(event: KeyboardEvent): void {
             :depth="i"
             :front="window.id === frontId"
             :is-narrow="!display.isFirst"
-            @raise="change({ kind: 'window.raise', windowId: window.id })"
-            @minimize="change({ kind: 'window.mode', windowId: window.id, mode: 'minimized' })"
-            @maximize="
-              change({
-                kind: 'window.mode',
-                windowId: window.id,
-                mode: window.mode === 'maximized' ? 'normal' : 'maximized',
-              })
-            "
-            @close="change({ kind: 'window.close', windowId: window.id })"
           />
           <p class="caption" :class="{ asleep: display.isDark }">
             {{ display.name }}: {{ display.state }}, {{ display.brightness }} %
@@ -143,13 +145,14 @@ function leave(event: KeyboardEvent): void {
         <p v-if="shown.length === 0" class="bare">
           No window is open. Pull a lever, or open a program from the launcher with F2.
         </p>
+        <ActQuestion />
         <ul class="messages" aria-label="Messages on screen">
-          <li v-for="message in mirror.bench.messages" :key="message.id">
+          <li v-for="message in notices" :key="message.id">
             <span>{{ message.text }}</span>
             <button
               type="button"
               aria-label="Dismiss the message"
-              @click="change({ kind: 'message.dismiss', messageId: message.id })"
+              @click="acts.change({ kind: 'message.dismiss', messageId: message.id })"
             >
               <IconX class="icon" />
             </button>
@@ -160,7 +163,7 @@ function leave(event: KeyboardEvent): void {
             <button
               type="button"
               :title="`Bring back ${windowTitle(mirror.bench, window)}`"
-              @click="change({ kind: 'window.raise', windowId: window.id })"
+              @click="acts.act({ kind: 'windows.set', which: choiceOf(mirror.bench, window), to: 'front' })"
             >
               <SetIcon :name="own(mirror.bench.programs, window.programId)?.icon" />
               <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
@@ -169,7 +172,30 @@ function leave(event: KeyboardEvent): void {
           </li>
         </ul>
       </div>
-      <DevicePanel @change="change" @describe="described = $event ?? null" />
+      <div class="side">
+        <div class="panels" role="tablist" aria-label="Beside the screen">
+          <button
+            v-for="entry in PANELS"
+            :id="`panel-${entry.id}`"
+            :key="entry.id"
+            type="button"
+            role="tab"
+            :aria-selected="panel === entry.id"
+            @click="panel = entry.id"
+          >
+            {{ entry.name }}
+          </button>
+        </div>
+        <DevicePanel
+          v-if="panel === 'devices'"
+          @change="acts.change($event)"
+          @act="acts.act($event)"
+          @describe="described = $event ?? null"
+        />
+        <PlayerPanel v-else-if="panel === 'player'" />
+        <ClipboardPanel v-else-if="panel === 'clipboard'" />
+        <ActList v-else />
+      </div>
     </div>
   </section>
 </template>
@@ -177,6 +203,34 @@ function leave(event: KeyboardEvent): void {
 <style scoped>
 .bench {
   grid-template-columns: minmax(0, 1fr) 320px;
+}
+.words {
+  flex: 1;
+  min-width: 0;
+}
+.side {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-height: 0;
+}
+.panels {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  border-bottom: 1px solid var(--line-strong);
+  border-left: 1px solid var(--line);
+}
+.panels button {
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--ink-soft);
+  font: 600 13px var(--engraved);
+  padding: 6px 0 4px;
+  cursor: pointer;
+}
+.panels button[aria-selected='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--press);
 }
 .screen {
   position: relative;

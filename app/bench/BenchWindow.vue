@@ -1,20 +1,25 @@
 <script setup lang="ts">
+import { useDraggable } from '@vueuse/core'
+import { computed, ref, useTemplateRef } from 'vue'
+import { areaWhereLetGo, documentInFront, documentName, kindAt, nameOfArea, ownArea, windowTitle } from '~~/core/bench'
+import type { Area, BenchDocument, BenchWindow } from '~~/core/bench'
 import { own } from '~~/core/result'
-import { computed } from 'vue'
-import { documentName, windowTitle } from '~~/core/bench'
-import type { BenchWindow } from '~~/core/bench'
 import { wasInView } from '~~/core/resolve'
-import { useMirror } from '~/live/useMirror'
+import { choiceOf } from '~~/core/steps'
 import SetIcon from '~/icons/SetIcon.vue'
+import { useMirror } from '~/live/useMirror'
 import IconMinimize from '~icons/tabler/minus'
 import IconMaximize from '~icons/tabler/square'
 import IconClose from '~icons/tabler/x'
-import { placeOnScreen } from './placeOnScreen'
+import FolderView from './FolderView.vue'
+import { useBenchActs } from './useBenchActs'
 import { usePointing } from './usePointing'
+import WindowMenu from './WindowMenu.vue'
+import WrittenText from './WrittenText.vue'
 
 /**
- * One window of the bench: title, what it was opened with, what it has loaded, and the last key it took. On a narrow
- * display it takes most of its width.
+ * One window of the bench: title and menu, what it was opened with, its documents as tabs, and the one in front: a text,
+ * a folder, or what is known of it. It is dragged by its title, within its display, to another one or onto a desktop.
  */
 const {
   window,
@@ -22,21 +27,36 @@ const {
   front,
   isNarrow = false,
 } = defineProps<{ window: BenchWindow; depth: number; front: boolean; isNarrow?: boolean }>()
-const emit = defineEmits<{ raise: []; minimize: []; maximize: []; close: [] }>()
 
 const mirror = useMirror()
 const pointing = usePointing()
+const acts = useBenchActs()
 const program = computed(() => own(mirror.bench.programs, window.programId))
-const place = computed(() =>
-  window.mode === 'maximized'
-    ? { left: '0', top: '0', width: '100%', height: '100%' }
-    : { ...placeOnScreen(window.id), ...(isNarrow ? { left: '6%', width: '86%' } : {}) },
-)
-const parts = computed(() =>
-  (['profile', 'edition', 'dataset'] as const).flatMap((part) =>
-    window.content[part] ? [{ part, value: window.content[part] }] : [],
+const frame = useTemplateRef<HTMLElement>('frame')
+const title = useTemplateRef<HTMLElement>('title')
+/** How far the window has been dragged, in pixels, and where on it the pointer took hold. */
+const dragged = ref<{ x: number; y: number }>()
+let begun = { x: 0, y: 0 }
+
+const area = computed<Area>(() => {
+  if (window.area) return window.area
+  const by = ownArea(window.id)
+  return isNarrow ? { ...by, x: 6, width: 86 } : by
+})
+const place = computed(() => {
+  const { x, y, width, height } = window.mode === 'maximized' ? { x: 0, y: 0, width: 100, height: 100 } : area.value
+  const moved = dragged.value ? { transform: `translate(${dragged.value.x}px, ${dragged.value.y}px)` } : {}
+  return { left: `${x}%`, top: `${y}%`, width: `${width}%`, height: `${height}%`, ...moved }
+})
+const inFront = computed(() => documentInFront(window.content))
+const isFolder = computed(() => inFront.value && kindAt(mirror.bench.files, inFront.value.path) === 'folder')
+const isText = computed(() => inFront.value && program.value?.writes)
+const parts = computed(() => [
+  ...(['profile', 'edition', 'dataset'] as const).flatMap((part) =>
+    window.content[part] ? [{ part: part as string, value: window.content[part] }] : [],
   ),
-)
+  ...Object.entries(window.content.views ?? {}).map(([part, value]) => ({ part, value })),
+])
 const lastKey = computed(() => {
   if (!front) return undefined
   const entry = mirror.keys.findLast(
@@ -47,55 +67,144 @@ const lastKey = computed(() => {
       decision.chord &&
       decision.frontProgramId === window.programId,
   )
+  if (!entry?.decision.claim && isText.value) return undefined
   return (
     entry &&
     `${entry.decision.chord}${entry.decision.claim ? `: ${entry.decision.claim}` : ', which means nothing here'}`
   )
 })
+
+const which = () => choiceOf(mirror.bench, window)
+
+useDraggable(title, {
+  preventDefault: false,
+  stopPropagation: false,
+  onStart: (_position, event) => {
+    // The buttons beside the title are no handle of it.
+    if (pointing.isPointing || (event.target as HTMLElement).closest('[data-no-drag]')) return false
+    begun = { x: event.clientX, y: event.clientY }
+    return undefined
+  },
+  onMove: (_position, event) => {
+    const by = { x: event.clientX - begun.x, y: event.clientY - begun.y }
+    if (dragged.value || Math.hypot(by.x, by.y) > 4) dragged.value = by
+  },
+  onEnd: (_position, event) => {
+    if (dragged.value) letGo(event)
+    dragged.value = undefined
+  },
+})
+
+/** Puts the window where it was let go: on a desktop of the strip, or in the display below the pointer. */
+function letGo({ clientX, clientY }: PointerEvent): void {
+  const below = document.elementsFromPoint(clientX, clientY)
+  const desktop = below.map((element) => element.closest<HTMLElement>('[data-desktop]')?.dataset.desktop).find(Boolean)
+  if (desktop) return void acts.act({ kind: 'windows.place', which: which(), desktop: Number(desktop) })
+  const display = below.map((element) => element.closest<HTMLElement>('[data-display]')).find(Boolean)
+  const from = frame.value?.closest<HTMLElement>('[data-display]')
+  if (!display || !from || !frame.value) return
+  const box = display.getBoundingClientRect()
+  const own = frame.value.getBoundingClientRect()
+  const percentX = (x: number) => ((x - box.left) / box.width) * 100
+  const percentY = (y: number) => ((y - box.top) / box.height) * 100
+  const size = { ...area.value, width: Math.min(100, Math.round((own.width / box.width) * 100)) }
+  const taken = areaWhereLetGo(
+    { x: percentX(clientX), y: percentY(clientY) },
+    { x: percentX(own.left), y: percentY(own.top) },
+    window.mode === 'maximized' ? { x: 0, y: 0, width: 60, height: 60 } : size,
+  )
+  const name = nameOfArea(taken)
+  const isElsewhere = display !== from
+  void acts.act({
+    kind: 'windows.place',
+    which: which(),
+    ...(isElsewhere ? { display: { kind: 'named', deviceId: display.dataset.display! } } : {}),
+    place: name ? { kind: 'named', name } : { kind: 'rectangle', area: taken },
+  })
+}
+
+function raise(): void {
+  if (!front) void acts.act({ kind: 'windows.set', which: which(), to: 'front' })
+}
+
+function press(): void {
+  if (pointing.isPointing) pointing.point(window.programId)
+  else raise()
+}
+
+function showTab({ path }: BenchDocument): void {
+  acts.change({ kind: 'window.show', windowId: window.id, content: { ...window.content, active: path } })
+}
 </script>
 
 <template>
   <article
+    ref="frame"
     class="window"
-    :class="{ front, fault: window.content.error }"
+    :class="{ front, fault: window.content.error, dragged }"
     :style="{ ...place, zIndex: depth + 1 }"
     :aria-label="windowTitle(mirror.bench, window)"
-    @mousedown="pointing.isPointing ? pointing.point(window.programId) : !front && emit('raise')"
+    @mousedown="press"
   >
-    <header>
+    <header ref="title">
       <SetIcon :name="program?.icon" />
-      <button type="button" class="title cut" :title="front ? 'In front' : 'Bring to the front'" @click="emit('raise')">
+      <button type="button" class="title cut" :title="front ? 'In front' : 'Bring to the front'" @click="raise">
         {{ windowTitle(mirror.bench, window) }}
       </button>
-      <button type="button" aria-label="Minimize" @mousedown.stop @click="emit('minimize')">
-        <IconMinimize class="icon" />
-      </button>
-      <button
-        type="button"
-        :aria-label="window.mode === 'maximized' ? 'Normal size' : 'Maximize'"
-        @mousedown.stop
-        @click="emit('maximize')"
-      >
-        <IconMaximize class="icon" />
-      </button>
-      <button type="button" aria-label="Close" @mousedown.stop @click="emit('close')">
-        <IconClose class="icon" />
-      </button>
+      <span data-no-drag class="buttons" @mousedown.stop>
+        <WindowMenu v-if="!window.content.error" :window="window" :program="program" />
+        <button
+          type="button"
+          aria-label="Minimize"
+          @click="acts.act({ kind: 'windows.set', which: which(), to: 'minimized' })"
+        >
+          <IconMinimize class="icon" />
+        </button>
+        <button
+          type="button"
+          :aria-label="window.mode === 'maximized' ? 'Normal size' : 'Maximize'"
+          @click="acts.act({ kind: 'windows.set', which: which(), to: 'other-way' })"
+        >
+          <IconMaximize class="icon" />
+        </button>
+        <button
+          type="button"
+          aria-label="Close"
+          @click="acts.act({ kind: 'windows.close', which: which(), unsaved: 'ask' })"
+        >
+          <IconClose class="icon" />
+        </button>
+      </span>
     </header>
-    <div class="content">
+    <div v-if="window.content.documents.length > 1" class="tabs" role="tablist" aria-label="Documents">
+      <button
+        v-for="(document, i) in window.content.documents"
+        :key="document.path"
+        type="button"
+        role="tab"
+        class="cut"
+        :aria-selected="document === inFront"
+        :title="`${document.path}, ${document.role}`"
+        @click="showTab(document)"
+      >
+        <span class="soft">{{ i + 1 }}</span> {{ documentName(document) }}
+      </button>
+    </div>
+    <div class="content" :class="{ whole: isFolder || isText }">
       <p v-if="window.content.error" class="fault">
         {{ window.content.error }}
       </p>
-      <p v-for="{ part, value } in parts" :key="part">
-        <span class="soft">{{ part }}</span> {{ value }}
+      <p v-if="parts.length > 0" class="parts">
+        <span v-for="{ part, value } in parts" :key="part"
+          ><span class="soft">{{ part }}</span> {{ value }}</span
+        >
       </p>
-      <ol v-if="window.content.documents.length > 0">
-        <li v-for="(document, i) in window.content.documents" :key="document.path">
-          <span class="soft">{{ i + 1 }}</span>
-          <span class="cut" :title="document.path">{{ documentName(document) }}</span>
-          <span class="soft">{{ document.role }}{{ document.unsaved ? ', not saved' : '' }}</span>
-        </li>
-      </ol>
+      <FolderView v-if="isFolder && inFront" :window="window" :document="inFront" />
+      <WrittenText v-else-if="isText && inFront" :window="window" :document="inFront" :front="front" />
+      <p v-else-if="inFront">
+        <span class="cut" :title="inFront.path">{{ documentName(inFront) }}</span>
+        <span class="soft"> {{ inFront.role }}{{ inFront.unsaved ? ', not saved' : '' }}</span>
+      </p>
       <p v-else-if="!window.content.error" class="soft">Nothing loaded.</p>
       <p v-if="lastKey" class="took">Took {{ lastKey }}</p>
     </div>
@@ -112,6 +221,10 @@ const lastKey = computed(() => {
   border-radius: 2px;
   overflow: hidden;
 }
+.window.dragged {
+  opacity: 0.85;
+  pointer-events: none;
+}
 .window.front {
   border-color: var(--ink);
   box-shadow:
@@ -122,6 +235,8 @@ const lastKey = computed(() => {
   border-color: var(--fault);
 }
 header {
+  cursor: grab;
+  touch-action: none;
   display: flex;
   align-items: center;
   gap: 4px;
@@ -142,6 +257,40 @@ header button {
   cursor: pointer;
   line-height: 0;
 }
+.buttons {
+  display: flex;
+  align-items: center;
+  cursor: default;
+}
+.tabs {
+  display: flex;
+  gap: 2px;
+  padding: 3px 6px 0;
+  border-bottom: 1px solid var(--line);
+  overflow: hidden;
+  flex: none;
+}
+.tabs button {
+  border: 1px solid var(--line);
+  border-bottom: 0;
+  background: var(--sunken);
+  color: var(--ink-soft);
+  font: 12px/1.5 var(--plain);
+  padding: 1px 8px;
+  min-width: 0;
+  max-width: 170px;
+  cursor: pointer;
+}
+.tabs button[aria-selected='true'] {
+  background: var(--surface);
+  color: var(--ink);
+  border-color: var(--line-strong);
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
 header .title {
   flex: 1;
   font: 600 13px/1.4 var(--engraved);
@@ -155,10 +304,14 @@ header .title {
   overflow: auto;
   flex: 1;
 }
-.content li {
-  display: grid;
-  grid-template-columns: 16px minmax(0, 1fr) auto;
-  gap: 8px;
+.content.whole {
+  grid-template-rows: auto;
+  grid-auto-rows: minmax(0, auto);
+  align-content: stretch;
+}
+.content.whole:has(.folder) {
+  padding: 0;
+  overflow: hidden;
 }
 .took {
   margin-top: 4px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { own } from '~~/core/result'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Change, Control, ControlValue, Device } from '~~/core/bench'
@@ -12,6 +13,7 @@ import { useNotices } from '~/live/useNotices'
 import LampLight from '~/plates/LampLight.vue'
 import { useCopiedStep } from '~/steps/useCopiedStep'
 import DeviceMore from './DeviceMore.vue'
+import type { HandStep } from './useBenchActs'
 import IconLamp from '~icons/tabler/bulb'
 import IconCopy from '~icons/tabler/copy'
 import IconLever from '~icons/tabler/plus'
@@ -20,7 +22,11 @@ import IconLever from '~icons/tabler/plus'
  * Every device with its controls: what it is, its identifier, the value and how it may change; each can become a lever
  * or a lamp.
  */
-const emit = defineEmits<{ change: [change: Change]; describe: [deviceId: string | undefined] }>()
+const emit = defineEmits<{
+  change: [change: Change]
+  act: [step: HandStep]
+  describe: [deviceId: string | undefined]
+}>()
 
 const mirror = useMirror()
 const router = useRouter()
@@ -65,7 +71,10 @@ const devices = computed(() => {
 })
 
 function set(device: Device, controlId: string, value: ControlValue): void {
-  emit('change', { kind: 'device.set', deviceId: device.id, controlId, value })
+  const target = { kind: 'devices' as const, deviceIds: [device.id] }
+  if (own(device.controls, controlId)?.readOnly)
+    emit('change', { kind: 'device.set', deviceId: device.id, controlId, value })
+  else emit('act', { kind: 'device.control', target, controlId, to: { kind: 'set', value } })
 }
 
 /** The usual way to change a control of its kind. */

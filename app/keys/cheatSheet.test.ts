@@ -15,8 +15,8 @@ test('a drawing for each layer that has levers of the frame, the fullest first, 
   const svg = cheatSheetSvg(sheet('desk'))
   expect([...svg.matchAll(/font-weight="bold">([^<]+)</g)].map((match) => match[1])).toEqual([
     'Keys of Desk',
-    'Ctrl+Alt and',
     'Alt+Meta and',
+    'Ctrl+Alt and',
     'Meta and',
   ])
   expect(svg).toContain('>10 Log</text>')

@@ -30,7 +30,7 @@ const list = useTemplateRef<{ focus: () => void }>('list')
 const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.bench, filter.value))
 /** By their frames, in the order of these. */
 const groups = computed(() => {
-  const byFrame = new Map(mirror.frames.map((frame) => [frame.id, [] as Lever[]]))
+  const byFrame = new Map(mirror.framesStanding.map((frame) => [frame.id, [] as Lever[]]))
   for (const lever of shown.value) byFrame.get(lever.frameId)?.push(lever)
   return [...byFrame].filter(([, levers]) => levers.length > 0).map(([id, entries]) => ({ id, entries }))
 })
@@ -62,8 +62,11 @@ useViewKeys('Levers', [
 function headOf(frameId: string): { frame: Frame; words: string; isOn: boolean } {
   const frame = mirror.frameById.get(frameId)!
   const isOn = framesOn.value.has(frameId)
-  const waits = frame.on && frame.condition ? `waits: ${evaluate(frame.condition, mirror.bench).because}` : undefined
-  return { frame, isOn, words: isOn ? 'on' : (waits ?? 'off: its keys do nothing') }
+  const waits =
+    frame.on && frame.condition ? `waits: ${evaluate(frame.condition, mirror.bench, mirror.moment).because}` : undefined
+  const words = isOn ? 'on' : (waits ?? 'off: its keys do nothing')
+  const isLifted = mirror.bench.liftedFrames?.includes(frameId) ?? false
+  return { frame, isOn, words: isLifted ? `${words}, brought to the top` : words }
 }
 
 async function duplicate(): Promise<void> {

@@ -6,7 +6,7 @@ import { applyChanges, EMPTY_TREE, frontProgram, frontWindow, readBench } from '
 import type { BenchState } from '~~/core/bench'
 import { NO_VALUES } from '~~/core/command'
 import type { ValueTable } from '~~/core/command'
-import { DEFAULT_KEYS, framesNow, LeverLog, tableFor } from '~~/core/levers'
+import { DEFAULT_KEYS, framesInOrder, framesNow, LeverLog, tableFor } from '~~/core/levers'
 import type { Frame, KeySettings, Lever, LeverDelta, NamedValue } from '~~/core/levers'
 import { assertNever } from '~~/core/result'
 import { DEFAULT_SETTINGS } from '~~/core/settings'
@@ -86,6 +86,9 @@ export const useMirror = defineStore('mirror', () => {
   const frameChoices = computed(() => frames.value.map((frame) => ({ value: frame.id, name: frame.name })))
   /** The frames with `on` as they stand now: by their setting, what switched them, and their condition. */
   const framesLive = computed<readonly Frame[]>((before) => framesNow(frames.value, bench.value, before, moment.value))
+  /** The frames in the order in which they stand in lists: those that were lifted first. */
+  const liftedFrames = computed(() => bench.value.liftedFrames)
+  const framesStanding = computed(() => framesInOrder(frames.value, { liftedFrames: liftedFrames.value }))
   const folders = computed(() => bench.value.folders)
   const tables = computed(
     () => new Map(frames.value.map(({ id }) => [id, tableFor(id, values.value, { folders: folders.value })])),
@@ -209,6 +212,7 @@ export const useMirror = defineStore('mirror', () => {
   return {
     phase,
     moment,
+    framesStanding,
     bench,
     benchVersion,
     levers,

@@ -7,6 +7,7 @@ import { useLiveEvents } from '~/live/useLiveEvents'
 import { useMirror } from '~/live/useMirror'
 import { useTheme } from '~/page/useTheme'
 import BenchStrip from './BenchStrip.vue'
+import BoardLine from './BoardLine.vue'
 import HelpSheet from './HelpSheet.vue'
 import NoticeLine from './NoticeLine.vue'
 import QuestionLine from './QuestionLine.vue'
@@ -26,6 +27,7 @@ const mirror = useMirror()
   <div class="shell">
     <TopBar />
     <main>
+      <BoardLine />
       <p v-if="mirror.phase === 'loading'" class="empty" role="status">Reading the levers and the bench…</p>
       <slot v-else />
     </main>
@@ -46,6 +48,7 @@ const mirror = useMirror()
   height: 100%;
 }
 main {
+  position: relative;
   min-height: 0;
   overflow: hidden;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { stackedWindows, windowTitle } from '~~/core/bench'
+import { isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
 import { own } from '~~/core/result'
 import LampStrip from '~/bench/LampStrip.vue'
 import { usePointing } from '~/bench/usePointing'
@@ -27,7 +27,7 @@ const explained = computed(() => mirror.keys.find((entry) => entry.id === explai
 const windows = computed(() => {
   const { bench } = mirror
   return stackedWindows(bench)
-    .filter((window) => window.mode !== 'hidden' && window.mode !== 'minimized')
+    .filter((window) => window.mode !== 'hidden' && window.mode !== 'minimized' && isOnShownDesktop(bench, window))
     .reverse()
     .slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)
     .map((window) => ({
@@ -39,7 +39,7 @@ const windows = computed(() => {
     }))
 })
 const keyboardName = computed(() => own(mirror.bench.devices, liveKeys.keyboardId)?.name)
-const latestMessage = computed(() => mirror.bench.messages.at(-1)?.text)
+const latestMessage = computed(() => mirror.bench.messages.findLast(({ board }) => !board)?.text)
 </script>
 
 <template>

@@ -22,7 +22,8 @@ const now = useNow({ interval: 500 })
 const waits = computed(() =>
   mirror.runs
     .flatMap((run) => {
-      const leftMs = run.phase === 'waiting' ? run.wakeAtMs! - now.value.getTime() : 0
+      const nowMs = now.value.getTime() + (mirror.bench.clockAheadMs ?? 0)
+      const leftMs = run.phase === 'waiting' ? run.wakeAtMs! - nowMs : 0
       return leftMs > SHORTEST_MS ? [{ run, leftMs, atMs: run.wakeAtMs! }] : []
     })
     .sort((a, b) => a.leftMs - b.leftMs),

@@ -9,6 +9,7 @@ export { admits, deviceKindWords, rangeInWords, valueInWords } from './controls'
 export type { Footprint } from './changes/defineChange'
 export { desktopCount, desktopName, desktopOf, isOnShownDesktop, shownDesktop } from './desktops'
 export { defaultDevice, lampIndex } from './devices'
+export { draftOf, selectionOf, sizeOfText } from './draft'
 export { benchIssue, describeIssue } from './issues'
 export type { BenchFact } from './issues'
 export {
@@ -88,17 +89,7 @@ export { sleepingDisplays, WAKE_DISTANCE_PX, WAKE_WITHIN_MS, wakeChanges, wakes 
 export type { PointerPath, WakeEvent } from './wake'
 export { mendBench } from './mendBench'
 export type { BenchFault } from './mendBench'
-export {
-  draftOf,
-  isEditingKey,
-  placeCursor,
-  pressInto,
-  selectionOf,
-  sizeOfText,
-  typeInto,
-  writingIn,
-  writingInFront,
-} from './text'
+export { isEditingKey, placeCursor, pressInto, typeInto, writingIn, writingInFront } from './text'
 export type { EditingKey, WritingPlace } from './text'
 export { chordOfVerb, copyFrom, pasteInto, putText, saveDocuments, tellVerb, verbOf, windowMeant } from './verbs'
 export type { VerbContext } from './verbs'

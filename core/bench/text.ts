@@ -1,21 +1,8 @@
 import { own } from '../result'
 import type { Change } from './change'
-import { fileAt } from './files'
-import type { BenchDocument, BenchState, BenchWindow, Draft } from './schema'
+import { draftOf, selectionOf } from './draft'
+import type { BenchDocument, BenchState, BenchWindow } from './schema'
 import { documentInFront, frontWindow } from './windows'
-
-/** The text of a document as it is being written, or as its file has it. */
-export function draftOf(state: Pick<BenchState, 'files'>, document: Pick<BenchDocument, 'path' | 'draft'>): Draft {
-  if (document.draft) return document.draft
-  const file = document.path.startsWith('/') ? fileAt(state.files, document.path) : undefined
-  const text = (file?.kind === 'file' && file.text) || ''
-  return { text, cursor: text.length }
-}
-
-/** What is selected in a draft, `from` before `to`; both are the cursor where nothing is. */
-export function selectionOf({ cursor, anchor = cursor }: Draft): { from: number; to: number } {
-  return { from: Math.min(cursor, anchor), to: Math.max(cursor, anchor) }
-}
 
 /** A window with the document in it that takes what is typed. */
 export interface WritingPlace {
@@ -130,11 +117,4 @@ function before(text: string, at: number): number {
 
 function after(text: string, at: number): number {
   return Math.min(text.length, at + ((text.codePointAt(at) ?? 0) > 0xffff ? 2 : 1))
-}
-
-const encoder = new TextEncoder()
-
-/** How large a text is as a file, in bytes of UTF-8. */
-export function sizeOfText(text: string): number {
-  return encoder.encode(text).length
 }

@@ -9,7 +9,8 @@ import { momentValues } from './moment'
 import { freeName, pathIn } from './paths'
 import { binChange } from './bin'
 import type { BenchState, BenchWindow, Program, Verb, VerbEffect } from './schema'
-import { draftOf, selectionOf, sizeOfText, typeInto, placeCursor, writingIn } from './text'
+import { draftOf, selectionOf, sizeOfText } from './draft'
+import { typeInto, placeCursor, writingIn } from './text'
 import { documentInFront, frontWindow, windowsOf } from './windows'
 
 /** Time and identity come from outside. */
@@ -147,7 +148,10 @@ export function putText(state: BenchState, path: string, text: string, nowMs: nu
   return { kind: 'file.put', path, file: { ...kept, sizeBytes: sizeOfText(text), changedAtMs: nowMs, text } }
 }
 
-/** What is selected in a window, or all of its text where nothing is, onto the clipboard. Issues: `nothing-to-copy`, `nothing-to-write-in`. */
+/**
+ * What is selected in a window, or all of its text where nothing is, onto the clipboard. Issues: `nothing-to-copy`,
+ * `nothing-to-write-in`.
+ */
 export function copyFrom(
   state: BenchState,
   window: BenchWindow,

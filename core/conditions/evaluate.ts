@@ -1,25 +1,10 @@
 import { frontWindow, lampIndex, lampNow, sameValue, valueInWords, windowsOf } from '../bench'
 import type { BenchState } from '../bench'
 import { assertNever, own } from '../result'
-import type { ValueTable } from '../command'
 import { clockTime, lampName } from './describe'
 import { onBench } from './onBench'
 import type { Condition } from './schema'
-
-/** Whether a condition holds, and in words what makes it so: `Dome Desk is not running`. */
-export interface Verdict {
-  readonly holds: boolean
-  readonly because: string
-}
-
-/** What a condition may look at beside the bench. */
-export interface Moment {
-  /** The minute of the local day, 0 to 1439. */
-  readonly minuteOfDay?: number
-  readonly nowMs?: number
-  /** Named values, on top of the known folders. */
-  readonly values?: ValueTable
-}
+import type { Moment, Verdict } from './verdict'
 
 /**
  * A condition against the bench as it stands. What it names and is not there does not hold; nor does what depends on

@@ -1,6 +1,6 @@
 export { clockTime, describeCondition } from './describe'
 export { devicesIn } from './devicesIn'
 export { evaluate } from './evaluate'
-export type { Moment, Verdict } from './evaluate'
+export type { Moment, Verdict } from './verdict'
 export { conditionSchema } from './schema'
 export type { Condition, FileTest } from './schema'

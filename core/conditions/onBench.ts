@@ -17,8 +17,8 @@ import type { BenchFile, BenchState, BenchWindow } from '../bench'
 import { expandVariables } from '../command'
 import { countOf } from '../names'
 import { assertNever, own } from '../result'
-import type { Moment, Verdict } from './evaluate'
 import type { Condition, FileTest } from './schema'
+import type { Moment, Verdict } from './verdict'
 
 type OnBench = Extract<
   Condition,

@@ -33,3 +33,13 @@ export function framesNow(
     )
   return same ? before! : now
 }
+
+/** Frames in the order in which they stand: those that were lifted before all others, the first of them first. */
+export function framesInOrder<F extends Pick<Frame, 'id'>>(
+  frames: readonly F[],
+  { liftedFrames = [] }: Pick<BenchState, 'liftedFrames'>,
+): readonly F[] {
+  if (liftedFrames.length === 0) return frames
+  const lifted = liftedFrames.flatMap((id) => frames.find((frame) => frame.id === id) ?? [])
+  return [...lifted, ...frames.filter((frame) => !lifted.includes(frame))]
+}

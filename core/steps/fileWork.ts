@@ -1,15 +1,5 @@
 import { z } from 'zod'
-import {
-  absolutePath,
-  benchIssue,
-  binChange,
-  folderOf,
-  freeName,
-  kindAt,
-  nearestPath,
-  pathIn,
-  pathsMeant,
-} from '../bench'
+import { absolutePath, benchIssue, binChange, folderOf, freeName, kindAt, nearestPath, pathsMeant } from '../bench'
 import type { BenchState, Change } from '../bench'
 import { expandVariables, lastPart } from '../command'
 import type { ValueTable } from '../command'

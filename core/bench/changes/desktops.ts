@@ -1,4 +1,3 @@
-import { z } from 'zod'
 import { fail, succeed } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
 import { desktopCount, desktopName, shownDesktop } from '../desktops'

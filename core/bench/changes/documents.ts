@@ -5,7 +5,7 @@ import { sameValue } from '../canonicalJson'
 import { benchIssue } from '../issues'
 import { idSchema, LONGEST_DOCUMENT } from '../schema'
 import type { BenchDocument, BenchState, Draft } from '../schema'
-import { draftOf } from '../text'
+import { draftOf } from '../draft'
 import { documentName } from '../windows'
 import { defineChange, wasThere } from './defineChange'
 
