@@ -116,35 +116,51 @@ function leave(event: KeyboardEvent): void {
         data-bench-screen
         @keydown.esc="leave"
       >
-        <section
-          v-for="display in displays"
-          :key="display.id"
-          class="display"
-          :class="{ second: !display.isFirst }"
-          :aria-label="display.name"
-          :data-display="display.id"
-          :inert="display.use === 'mirrored'"
-        >
-          <BenchWindow
-            v-for="(window, i) in display.windows"
-            :key="window.id"
-            :window="window"
-            :depth="i"
-            :front="window.id === frontId"
-            :is-narrow="!display.isFirst"
-          />
-          <p class="caption" :class="{ asleep: display.isDark }">
-            {{ display.name }}: {{ display.state }}, {{ display.brightness }} %
-          </p>
-          <p v-if="display.isDark" class="sleep" role="status">
-            {{ display.name }} is {{ display.state }}.{{
-              display.use === 'off' ? '' : ' A key or the pointer wakes it.'
-            }}
-          </p>
-        </section>
+        <div class="displays">
+          <section
+            v-for="display in displays"
+            :key="display.id"
+            class="display"
+            :class="{ second: !display.isFirst }"
+            :aria-label="display.name"
+            :inert="display.use === 'mirrored'"
+          >
+            <div class="desk" :data-display="display.id">
+              <BenchWindow
+                v-for="(window, i) in display.windows"
+                :key="window.id"
+                :window="window"
+                :depth="i"
+                :front="window.id === frontId"
+                :is-narrow="!display.isFirst"
+              />
+            </div>
+            <p class="caption" :class="{ asleep: display.isDark }">
+              {{ display.name }}: {{ display.state }}, {{ display.brightness }} %
+            </p>
+            <p v-if="display.isDark" class="sleep" role="status">
+              {{ display.name }} is {{ display.state }}.{{
+                display.use === 'off' ? '' : ' A key or the pointer wakes it.'
+              }}
+            </p>
+          </section>
+        </div>
         <p v-if="shown.length === 0" class="bare">
           No window is open. Pull a lever, or open a program from the launcher with F2.
         </p>
+        <ul v-if="shelved.length > 0" class="shelf" aria-label="Minimized and hidden windows">
+          <li v-for="window in shelved" :key="window.id">
+            <button
+              type="button"
+              :title="`Bring back ${windowTitle(mirror.bench, window)}`"
+              @click="acts.act({ kind: 'windows.set', which: choiceOf(mirror.bench, window), to: 'front' })"
+            >
+              <SetIcon :name="own(mirror.bench.programs, window.programId)?.icon" />
+              <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
+              <span class="soft">{{ window.mode }}</span>
+            </button>
+          </li>
+        </ul>
         <ActQuestion />
         <ul class="messages" aria-label="Messages on screen">
           <li v-for="message in notices" :key="message.id">
@@ -155,19 +171,6 @@ function leave(event: KeyboardEvent): void {
               @click="acts.change({ kind: 'message.dismiss', messageId: message.id })"
             >
               <IconX class="icon" />
-            </button>
-          </li>
-        </ul>
-        <ul class="shelf" aria-label="Minimized and hidden windows">
-          <li v-for="window in shelved" :key="window.id">
-            <button
-              type="button"
-              :title="`Bring back ${windowTitle(mirror.bench, window)}`"
-              @click="acts.act({ kind: 'windows.set', which: choiceOf(mirror.bench, window), to: 'front' })"
-            >
-              <SetIcon :name="own(mirror.bench.programs, window.programId)?.icon" />
-              <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
-              <span class="soft">{{ window.mode }}</span>
             </button>
           </li>
         </ul>
@@ -234,7 +237,8 @@ function leave(event: KeyboardEvent): void {
 }
 .screen {
   position: relative;
-  display: flex;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
   overflow: hidden;
   background: var(--desk);
   min-height: 0;
@@ -246,34 +250,40 @@ function leave(event: KeyboardEvent): void {
   text-align: center;
   color: var(--ink-soft);
 }
+.displays {
+  display: flex;
+  min-height: 0;
+}
 .display {
   position: relative;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
   flex: 2;
   min-width: 0;
   overflow: hidden;
+}
+.desk {
+  position: relative;
+  min-height: 0;
+  overflow: hidden;
+  isolation: isolate;
 }
 .display.second {
   flex: 1;
   border-left: 4px solid var(--line-strong);
 }
 .caption {
-  position: absolute;
-  bottom: 44px;
-  left: 8px;
-  padding: 2px 8px;
-  background: var(--surface);
-  border: 1px solid var(--line-strong);
-  border-top-width: 3px;
+  padding: 2px 10px;
+  background: var(--sunken);
+  border-top: 3px solid var(--line-strong);
   font-size: 12px;
-  z-index: 390;
 }
 .caption.asleep {
-  border-style: dashed;
-  border-top-style: solid;
+  border-top-style: dashed;
 }
 .sleep {
   position: absolute;
-  inset: 0;
+  inset: 0 0 24px;
   display: grid;
   place-items: center;
   padding: 16px;
@@ -285,7 +295,7 @@ function leave(event: KeyboardEvent): void {
 .messages {
   position: absolute;
   right: 12px;
-  bottom: 12px;
+  bottom: 36px;
   width: 280px;
   display: grid;
   gap: 6px;
@@ -311,14 +321,14 @@ function leave(event: KeyboardEvent): void {
   padding: 0 2px;
 }
 .shelf {
-  position: absolute;
-  left: 8px;
-  right: 310px;
-  bottom: 8px;
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
-  z-index: 400;
+  padding: 4px 8px;
+  max-height: 76px;
+  overflow: auto;
+  background: var(--sunken);
+  border-top: 1px solid var(--line);
 }
 .shelf button {
   display: flex;

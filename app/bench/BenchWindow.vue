@@ -201,7 +201,7 @@ function showTab({ path }: BenchDocument): void {
       </p>
       <FolderView v-if="isFolder && inFront" :window="window" :document="inFront" />
       <WrittenText v-else-if="isText && inFront" :window="window" :document="inFront" :front="front" />
-      <p v-else-if="inFront">
+      <p v-else-if="inFront" class="parts">
         <span class="cut" :title="inFront.path">{{ documentName(inFront) }}</span>
         <span class="soft"> {{ inFront.role }}{{ inFront.unsaved ? ', not saved' : '' }}</span>
       </p>

@@ -261,6 +261,7 @@ const sizeWords = (bytes: number) =>
 
 <style scoped>
 .folder {
+  container-type: inline-size;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
   min-height: 0;
@@ -268,13 +269,15 @@ const sizeWords = (bytes: number) =>
 }
 .tools {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 4px;
   padding: 3px 6px;
   border-bottom: 1px solid var(--line);
 }
 .tools code {
-  flex: 1;
+  flex: 1 1 40px;
+  min-width: 40px;
   font-size: 12px;
 }
 .tools button {
@@ -327,5 +330,13 @@ input.name {
 }
 .none {
   padding: 12px;
+}
+@container (max-width: 420px) {
+  .file {
+    grid-template-columns: 18px minmax(0, 1fr) 70px;
+  }
+  .when {
+    display: none;
+  }
 }
 </style>

@@ -8,6 +8,7 @@ import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import SomeOf from '~/rows/SomeOf.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { dayAndTime, timeOfDay } from '~/page/instants'
 import { runDuration, runWords } from './runWords'
@@ -101,24 +102,32 @@ watch(
     <section v-if="run && run.changes.length > 0" aria-label="Changes">
       <h3>What changed</h3>
       <ul class="sentence-list">
-        <li v-for="(entry, i) in run.changes" :key="i">
-          <span class="soft">+</span><span>{{ entry.sentence }}</span>
-        </li>
+        <SomeOf v-slot="{ item }" :items="run.changes" word="changes">
+          <li>
+            <span class="soft">+</span><span>{{ item.sentence }}</span>
+          </li>
+        </SomeOf>
       </ul>
     </section>
     <section v-if="run?.putBack" aria-label="Put back">
       <h3>Put back at {{ timeOfDay(run.putBack.atMs) }}</h3>
       <ul class="sentence-list">
-        <li v-for="(sentence, i) in run.putBack.undone" :key="`undone-${i}`">
-          <span class="soft">−</span><span>{{ sentence }}</span>
-        </li>
-        <li v-for="(entry, i) in run.putBack.left" :key="`left-${i}`" class="fault">
-          <span>!</span
-          ><span>Left alone: {{ entry.sentence }} It was {{ entry.left }}; somebody has made it {{ entry.now }}.</span>
-        </li>
-        <li v-for="(sentence, i) in run.putBack.gone" :key="`gone-${i}`" class="soft">
-          <span>=</span><span>Nothing left to take back: {{ sentence }}</span>
-        </li>
+        <SomeOf v-slot="{ item }" :items="run.putBack.left" word="left alone">
+          <li class="fault">
+            <span>!</span
+            ><span>Left alone: {{ item.sentence }} It was {{ item.left }}; somebody has made it {{ item.now }}.</span>
+          </li>
+        </SomeOf>
+        <SomeOf v-slot="{ item }" :items="run.putBack.undone" word="taken back">
+          <li>
+            <span class="soft">−</span><span>{{ item }}</span>
+          </li>
+        </SomeOf>
+        <SomeOf v-slot="{ item }" :items="run.putBack.gone" word="gone">
+          <li class="soft">
+            <span>=</span><span>Nothing left to take back: {{ item }}</span>
+          </li>
+        </SomeOf>
       </ul>
     </section>
   </aside>

@@ -195,7 +195,7 @@ useEventListener(window, 'keydown', (event) => {
           >
         </div>
       </form>
-      <aside class="inspector" aria-label="What it will do">
+      <aside class="inspector" tabindex="0" aria-label="What it will do">
         <CommandPreview
           v-for="step in draft.steps.filter((step) => step.kind === 'program.open' && step.programId !== '')"
           :key="step.id"

@@ -5,6 +5,7 @@ import type { Lever } from '~~/core/levers'
 import { rehearse, traceOf } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
+import SomeOf from '~/rows/SomeOf.vue'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
 const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId' | 'interlock'> }>()
@@ -39,9 +40,11 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
     </p>
     <h2 class="head">Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h2>
     <ul class="sentence-list">
-      <li v-for="(change, i) in rehearsal.changes" :key="i">
-        <span class="soft">+</span><span>{{ change }}</span>
-      </li>
+      <SomeOf v-slot="{ item }" :items="rehearsal.changes" word="changes">
+        <li>
+          <span class="soft">+</span><span>{{ item }}</span>
+        </li>
+      </SomeOf>
       <li v-if="rehearsal.changes.length === 0">
         <span class="soft">=</span><span>Change nothing{{ failures.length > 0 ? '' : ': all is so already' }}.</span>
       </li>

@@ -17,12 +17,14 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <ol class="board" role="status" aria-label="Announcements">
-    <li v-for="message in rows" :key="message.id">
-      <time>{{ timeOfDay(message.atMs).slice(0, 5) }}</time>
-      <span class="cut">{{ message.text }}</span>
-    </li>
-  </ol>
+  <div class="board" role="status" aria-label="Announcements">
+    <ol>
+      <li v-for="message in rows" :key="message.id">
+        <time>{{ timeOfDay(message.atMs).slice(0, 5) }}</time>
+        <span class="cut">{{ message.text }}</span>
+      </li>
+    </ol>
+  </div>
 </template>
 
 <style scoped>

@@ -1,8 +1,12 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Lever } from '../../core/levers'
+import { levers as demo } from '../../demo'
 import { apiOf, draft } from '../support/api'
 import { startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
+
+/** The number that the next new lever gets. */
+const PLATE = demo.length + 1
 
 let server: RunningServer
 let call: ReturnType<typeof apiOf>
@@ -21,7 +25,7 @@ const codes = (answer: { status: number; body: { issues?: { code: string; path: 
 test('a lever is made, edited, disabled, deleted; each edit is undone and done again, and the history stays', async () => {
   const before = await levers()
   const made = (await call<Lever>('POST', '/api/levers', draft())).body
-  expect([made.plate, made.version, made.enabled, made.scope]).toEqual([22, 1, true, { kind: 'everywhere' }])
+  expect([made.plate, made.version, made.enabled, made.scope]).toEqual([PLATE, 1, true, { kind: 'everywhere' }])
   const edited = (await call<Lever>('PATCH', `/api/levers/${made.id}`, { version: 1, name: 'Plan of tomorrow' })).body
   expect(edited).toEqual({ ...made, name: 'Plan of tomorrow', version: 2 })
   await call('PATCH', `/api/levers/${made.id}`, { version: 2, enabled: false })
@@ -33,11 +37,11 @@ test('a lever is made, edited, disabled, deleted; each edit is undone and done a
     undone.push((await call<{ undo: string | null; redo: string | null }>('POST', '/api/undo')).body.redo)
   expect(undone).toEqual(
     [
-      'Deleted 22 Plan of tomorrow',
-      'Disabled 22 Plan of tomorrow',
-      'Edited 22 Plan of tomorrow',
-      'Made 22 Tonight’s plan',
-    ].map((label, i) => (i === 2 ? 'Edited 22 Tonight’s plan' : label)),
+      `Deleted ${PLATE} Plan of tomorrow`,
+      `Disabled ${PLATE} Plan of tomorrow`,
+      `Edited ${PLATE} Plan of tomorrow`,
+      `Made ${PLATE} Tonight’s plan`,
+    ].map((label, i) => (i === 2 ? `Edited ${PLATE} Tonight’s plan` : label)),
   )
   expect(await levers()).toEqual(before)
   expect(codes(await call('POST', '/api/undo'))).toEqual([409, 'nothing-to-undo', ''])
@@ -46,7 +50,7 @@ test('a lever is made, edited, disabled, deleted; each edit is undone and done a
   const back = (await call<Lever>('GET', `/api/levers/${made.id}`)).body
   expect(back).toMatchObject({
     id: made.id,
-    plate: 22,
+    plate: PLATE,
     name: 'Plan of tomorrow',
     enabled: false,
     triggers: made.triggers,

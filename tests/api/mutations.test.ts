@@ -83,6 +83,29 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     pullLever: { source: 'api' },
     openPlace: { programId: program!.id },
     answerRun: { choice: 'go-on' },
+    actOnBench: {
+      step: [
+        { id: 'a', kind: 'text.type', text: 'At ${time}', programId: '' },
+        {
+          id: 'a',
+          kind: 'windows.place',
+          which: { kind: 'front' },
+          desktop: 2,
+          place: { kind: 'named', name: 'left' },
+        },
+        {
+          id: 'a',
+          kind: 'files.move',
+          act: 'copy',
+          paths: ['${downloads}/*'],
+          to: '${later}/${date}',
+          makeFolder: true,
+        },
+        { id: 'a', kind: 'desktop.go', to: { kind: 'next' } },
+        { id: 'a', kind: 'keys.send', chords: ['Ctrl+S', 'A'], programId: 'night-book' },
+        { id: 'a', kind: 'programs.put-away', which: { kind: 'category', category: 'Web' }, how: 'hide' },
+      ][levers.length % 6],
+    },
     changeBench: {
       changes: [
         { kind: 'window.raise', windowId: window?.id ?? 'w' },

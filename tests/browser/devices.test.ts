@@ -2,10 +2,14 @@ import type { Page } from 'puppeteer-core'
 import { expect, test } from 'vitest'
 import type { BenchState } from '../../core/bench'
 import type { Lever } from '../../core/levers'
+import { levers as demo } from '../../demo'
 import { draft, eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
 import { button, seen, unseen } from '../support/screen'
+
+/** So many levers there are in the beginning. */
+const DEMO = demo.length
 
 const session = browserSession()
 let page: Page
@@ -33,7 +37,7 @@ test('a control becomes a lever; its chord mutes, and the lamp follows in a seco
   await button(page, 'Chord')
   await page.type('input[aria-label="Chord 1"]', 'Ctrl+Alt+M')
   await press(page, 'Ctrl+S')
-  await seen(page, 'Saved 22 Intercom microphone: Mute.')
+  await seen(page, `Saved ${DEMO + 1} Intercom microphone: Mute.`)
   const other = await session.open('/ledger')
   await page.bringToFront()
   await page.focus('[role="listbox"][aria-label="Levers"]')
@@ -129,7 +133,7 @@ test('a device is chosen by plugging it in; an interlock refuses with its reason
   await page.click('.interlock .el-switch')
   await seen(page, 'Only while Atlas Room runs; otherwise it refuses.')
   await press(page, 'Ctrl+S')
-  await seen(page, 'Saved 26 Cool.')
+  await seen(page, `Saved ${DEMO + 5} Cool.`)
   const lever = (await session.call<Lever[]>('GET', '/api/levers')).body.find((entry) => entry.name === 'Cool')!
   expect(lever).toMatchObject({
     steps: [{ target: { deviceIds: ['finder-camera'] }, controlId: 'cooling' }],

@@ -6,9 +6,13 @@ import { triggerKeys } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
+import { levers as demo } from '../../demo'
 import { press } from '../support/openBrowser'
 import { button, chooseProgram, fill, seen, unseen } from '../support/screen'
 import { startServer } from '../support/startServer'
+
+/** So many levers there are in the beginning. */
+const DEMO = demo.length
 
 const session = browserSession()
 let page: Page
@@ -21,16 +25,16 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
   test('the levers are listed with what they do; typing filters; keys do everything', async () => {
     page = await session.open('/levers')
     const rows = () => page.$$eval('.lever', (all) => all.map((row) => row.textContent!.replace(/\s+/g, ' ')))
-    expect(await rows()).toHaveLength(21)
+    expect(await rows()).toHaveLength(DEMO)
     expect((await rows())[0]).toMatch(
       /1.*Chart for the dome.*Opens Atlas Room with --profile=dome.*Ctrl.*Alt.*A.*everywhere.*ready/,
     )
     await page.keyboard.type('camera f6')
-    await seen(page, '2 of 21 levers')
+    await seen(page, `2 of ${DEMO} levers`)
     await page.keyboard.press('ArrowDown')
     expect(await page.$eval('[aria-selected="true"]', (row) => row.textContent)).toContain('From chart to camera')
     await page.keyboard.press('Escape')
-    await seen(page, '21 levers')
+    await seen(page, `${DEMO} levers`)
     await page.keyboard.type('nothing like it')
     await seen(page, 'No lever has “nothing like it”')
     await page.keyboard.press('Escape')
@@ -90,9 +94,9 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     // Nothing was pulled while keys were being captured.
     expect(await front()).toBe('night-book')
     await press(page, 'Ctrl+S')
-    await seen(page, 'Saved 22 Reduce “veil” lightly.')
+    await seen(page, `Saved ${DEMO + 1} Reduce “veil” lightly.`)
     expect((await levers()).at(-1)).toMatchObject({
-      plate: 22,
+      plate: DEMO + 1,
       name: 'Reduce “veil” lightly',
       triggers: [{ chord: offered }],
       steps: [{ programId: 'grain-reducer', args: ['--edition=trial', '${captures}/a b “c” 星.exposure'] }],
@@ -107,7 +111,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await press(page, chord)
     await page.waitForSelector('.window.front[aria-label="Grain Reducer: Trial, with new darks"]')
     await other.waitForSelector('.window.front[aria-label="Grain Reducer: Trial, with new darks"]')
-    await seen(other, 'Pulled 22 Reduce “veil” lightly.')
+    await seen(other, `Pulled ${DEMO + 1} Reduce “veil” lightly.`)
     await other.close()
     await page.goto(`${session.server.url}/ledger`)
     await seen(page, 'Took --edition trial')
@@ -146,7 +150,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
       const before = await bench()
       await press(page, 'Ctrl+Alt+D')
       await page.keyboard.type('x')
-      await seen(page, '0 of 22 levers').catch(() => seen(page, 'No lever has'))
+      await seen(page, `0 of ${DEMO + 1} levers`).catch(() => seen(page, 'No lever has'))
       expect(await bench()).toEqual(before)
       await page.click('.live .el-switch')
       await page.focus('[role="listbox"][aria-label="Levers"]')
@@ -211,7 +215,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     await seen(other, 'Chart for the dome (copy)')
     await page.waitForFunction(() => document.querySelector('[aria-selected="true"]')?.textContent?.includes('(copy)'))
     await press(page, 'Ctrl+E')
-    await eventually(async () => (await levers()).find((lever) => lever.plate === 23)?.enabled === false)
+    await eventually(async () => (await levers()).find((lever) => lever.plate === DEMO + 2)?.enabled === false)
     await page.keyboard.press('Delete')
     await unseen(other, 'Chart for the dome (copy)')
     await press(page, 'Ctrl+Z')

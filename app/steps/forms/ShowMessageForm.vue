@@ -69,6 +69,7 @@ const forms = [
 
 <style scoped>
 .sound {
+  color: var(--ink);
   display: flex;
   align-items: center;
   gap: 8px;
