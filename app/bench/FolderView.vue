@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
-import { folderOf, namesIn, pathIn } from '~~/core/bench'
+import { byName, folderOf, namesIn, pathIn } from '~~/core/bench'
 import type { BenchDocument, BenchWindow, FileNode } from '~~/core/bench'
 import { escapeVariables } from '~~/core/command'
 import { countOf } from '~~/core/names'
@@ -35,9 +35,7 @@ const rows = computed(() =>
   namesIn(mirror.bench.files, folder.value)
     .map(([name, node]): Row => ({ id: name, name, node }))
     .sort(
-      (a, b) =>
-        Number(b.node.kind === 'folder') - Number(a.node.kind === 'folder') ||
-        a.name.localeCompare(b.name, 'en', { numeric: true }),
+      (a, b) => Number(b.node.kind === 'folder') - Number(a.node.kind === 'folder') || byName.compare(a.name, b.name),
     ),
 )
 const listRows = computed(() => plainRows(rows.value))

@@ -109,10 +109,15 @@ export const useMirror = defineStore('mirror', () => {
 
   const frameNames = computed(() => Object.fromEntries(frames.value.map((frame) => [frame.id, frame.name])))
   /** The names that sentences need, of frames too; the same as long as none of them differs. */
-  const names = computed<Required<Names>>((before) => {
-    const { programs, devices } = bench.value
-    const isSame = before?.programs === programs && before.devices === devices && before.frames === frameNames.value
-    return isSame ? before : { programs, devices, frames: frameNames.value }
+  const names = computed<Names & Required<Omit<Names, 'desktops'>>>((before) => {
+    const { programs, devices, desktops } = bench.value
+    const isSame =
+      before?.programs === programs &&
+      before.devices === devices &&
+      before.frames === frameNames.value &&
+      // Which of them is shown is nothing to a name.
+      before.desktops?.names === desktops?.names
+    return isSame ? before : { programs, devices, frames: frameNames.value, desktops }
   })
 
   /** The named values that levers of a frame can use, as they resolve now. */

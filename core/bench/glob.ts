@@ -14,6 +14,9 @@ export function globToRegExp(pattern: string): RegExp {
   )
 }
 
+/** Numbers in names count as such: `veil-2` stands before `veil-10`. */
+export const byName = new Intl.Collator('en', { numeric: true })
+
 const hasWildcard = (name: string) => /[*?]/.test(name)
 
 /**
@@ -29,5 +32,5 @@ export function pathsMeant(state: Pick<BenchState, 'files'>, path: string): stri
   return namesIn(state.files, folder)
     .filter(([entry]) => fits.test(entry))
     .map(([entry]) => pathIn(folder, entry))
-    .sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
+    .sort(byName.compare)
 }

@@ -26,7 +26,7 @@ export {
   saidOf,
 } from './files'
 export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './files'
-export { globToRegExp, pathsMeant } from './glob'
+export { byName, globToRegExp, pathsMeant } from './glob'
 export { MOMENT_NAMES, momentValues } from './moment'
 export { lampNow } from './lamps'
 export type { LampNow } from './lamps'

@@ -9,6 +9,7 @@ import { listed } from '../names'
 export type Names = Pick<BenchState, 'programs'> & {
   readonly frames?: Readonly<Record<string, string>>
   readonly devices?: BenchState['devices']
+  readonly desktops?: BenchState['desktops']
 }
 
 export function programName(id: string, names: Names): string {

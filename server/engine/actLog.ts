@@ -14,12 +14,19 @@ const TYPING_MS = 10_000
 /** So many acts beyond what is kept may stand, so that not each new one drops an old one. */
 const SLACK = 50
 
+/** A step that was done, with the bench before and after it. */
+export interface DoneStep {
+  readonly step: Step
+  readonly before: BenchState
+  readonly after: BenchState
+}
+
 /**
  * What was done by hand on the bench, as the steps a lever would do; bounded by a setting. Nothing is kept of what is
  * typed, copied or sent in a program that holds secrets.
  */
 export class ActLog {
-  private last: StoredAct | undefined
+  private last: { act: StoredAct; after: BenchState } | undefined
 
   private constructor(private seq: number) {}
 
@@ -28,19 +35,18 @@ export class ActLog {
   }
 
   /** How an act is stored with the plan that does it; undefined where it is not kept. */
-  record(step: Step, { bench, book, nowMs }: World): ((queries: Queries) => Promise<void>) | undefined {
+  record({ step, before, after }: DoneStep, { book, nowMs }: World): ((queries: Queries) => Promise<void>) | undefined {
     const { mostActs } = book.settings.body.retention
-    if (mostActs === 0 || isSecret(step, bench)) return undefined
-    const programId = frontProgram(bench)?.id ?? null
-    const act = this.goneOn(step, nowMs, programId) ?? { seq: this.seq + 1, atMs: nowMs, step, sentence: '', programId }
+    if (mostActs === 0 || isSecret(step, before)) return undefined
+    const programId = frontProgram(before)?.id ?? null
+    const act = this.goneOn(step, before, nowMs) ?? { seq: ++this.seq, atMs: nowMs, step, sentence: '', programId }
     const frames = Object.fromEntries(book.allFrames.map((frame) => [frame.id, frame.name]))
-    const told: StoredAct = { ...act, sentence: describeStep(act.step, { ...bench, frames }) }
+    const told: StoredAct = { ...act, sentence: describeStep(act.step, { ...before, frames }) }
+    this.last = { act: told, after }
     const upto = told.seq - mostActs
     return async (queries) => {
       await writeAct(queries, told)
       if (upto > 0 && told.seq % SLACK === 0) await dropActs(queries, upto)
-      this.seq = Math.max(this.seq, told.seq)
-      this.last = told
     }
   }
 
@@ -50,13 +56,13 @@ export class ActLog {
     return dropActs(database, this.seq)
   }
 
-  /** The last act with what was typed since, where it is typing that goes on. */
-  private goneOn(step: Step, nowMs: number, programId: string | null): StoredAct | undefined {
+  /** The last act with what was typed since, where it is typing that goes on and nothing came between. */
+  private goneOn(step: Step, before: BenchState, nowMs: number): StoredAct | undefined {
     const { last } = this
-    if (step.kind !== 'text.type' || last?.step.kind !== 'text.type') return undefined
-    if (last.programId !== programId || nowMs - last.atMs > TYPING_MS) return undefined
-    const longer = stepSchema.safeParse({ ...last.step, text: last.step.text + step.text })
-    return longer.success ? { ...last, atMs: nowMs, step: longer.data } : undefined
+    if (step.kind !== 'text.type' || last?.act.step.kind !== 'text.type') return undefined
+    if (last.after !== before || nowMs - last.act.atMs > TYPING_MS) return undefined
+    const longer = stepSchema.safeParse({ ...last.act.step, text: last.act.step.text + step.text })
+    return longer.success ? { ...last.act, atMs: nowMs, step: longer.data } : undefined
   }
 }
 

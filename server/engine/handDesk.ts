@@ -12,6 +12,7 @@ import type { Queries } from '../database/openDatabase'
 import { isFrameOn } from '../../core/levers'
 import { minuteOfDay } from './clock'
 import { ActLog, sendingStep, typingStep } from './actLog'
+import type { DoneStep } from './actLog'
 import { newId } from './newId'
 import type { Store, World } from './store'
 
@@ -47,7 +48,10 @@ export class HandDesk {
           if (made.recorded.length === 0) return fail(effect.issue)
           const changes = made.recorded.map(({ change }) => change)
           const answer = { note: effect.issue.message, question: null }
-          return succeed({ answer, ...this.planOf(made.bench, changes, [step], world) })
+          return succeed({
+            answer,
+            ...this.planOf(made.bench, changes, [{ step, before: bench, after: made.bench }], world),
+          })
         }
         case 'done': {
           const made = makeChanges(effect.changes, bench)
@@ -55,7 +59,7 @@ export class HandDesk {
           const changes = made.recorded.map(({ change }) => change)
           return succeed({
             answer: { note: effect.note, question: null },
-            ...this.planOf(made.bench, changes, [step], world),
+            ...this.planOf(made.bench, changes, [{ step, before: bench, after: made.bench }], world),
           })
         }
         default:
@@ -74,13 +78,13 @@ export class HandDesk {
     await this.store.change((world) => {
       let bench = world.bench
       const changes: Change[] = []
-      const steps: Step[] = []
+      const steps: DoneStep[] = []
       for (const input of inputs) {
         const done = inputTo(bench, input, { nowMs: world.nowMs, nextId: newId })
         const after = done && applyChanges(bench, done.changes)
         if (!done || !after?.ok || done.changes.length === 0) continue
         changes.push(...done.changes)
-        steps.push(done.step)
+        steps.push({ step: done.step, before: bench, after: after.value })
         bench = after.value
       }
       return succeed({ answer: null, ...this.planOf(bench, changes, steps, world) })
@@ -103,7 +107,7 @@ export class HandDesk {
     }
   }
 
-  private planOf(bench: BenchState, changes: readonly Change[], steps: readonly Step[], world: World) {
+  private planOf(bench: BenchState, changes: readonly Change[], steps: readonly DoneStep[], world: World) {
     if (changes.length === 0) return {}
     const writes = steps.flatMap((step) => this.acts.record(step, world) ?? [])
     const alongside = async (queries: Queries) => {

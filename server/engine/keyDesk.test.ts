@@ -1,10 +1,9 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { frontProgram } from '../../core/bench'
-import { pressFor } from '../../core/keys'
 import { keyRuleSchema, leverDraftSchema } from '../../core/levers'
-import type { KeyEvent } from '../../core/resolve'
 import { valueOf } from '../../core/result'
 import { memoryStore } from '../../tests/support/memoryDatabase'
+import { typing } from '../../tests/support/typing'
 import { edit } from './edits'
 import { startEngine } from './engine'
 import type { Engine } from './engine'
@@ -15,21 +14,6 @@ beforeEach(async () => {
   engine = await startEngine(await memoryStore())
 })
 afterEach(() => engine.close())
-
-/** The presses that type a text on the keyboard of the demo. */
-function typing(text: string, fromMs = 1000): KeyEvent[] {
-  let atMs = fromMs
-  return [...text].flatMap((sign): KeyEvent[] => {
-    const { code, modifiers } = pressFor('us', sign)!
-    const shift = modifiers.includes('Shift') ? ['ShiftLeft'] : []
-    return [
-      ...shift.map((key) => ({ kind: 'down' as const, code: key, atMs: (atMs += 10) })),
-      { kind: 'down', code, atMs: (atMs += 30) },
-      { kind: 'up', code, atMs: (atMs += 30) },
-      ...shift.map((key) => ({ kind: 'up' as const, code: key, atMs: (atMs += 10) })),
-    ]
-  })
-}
 
 const outputsOf = (entries: readonly { decision: { outputs?: readonly object[] } }[]) =>
   entries.flatMap(({ decision }) => decision.outputs ?? [])

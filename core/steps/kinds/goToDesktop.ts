@@ -18,8 +18,8 @@ export const goToDesktop = defineStep({
     ]),
   },
   fresh: { to: { kind: 'next' } },
-  sentence({ to }) {
-    if (to.kind === 'number') return `Goes to desktop ${to.desktop}.`
+  sentence({ to }, names) {
+    if (to.kind === 'number') return `Goes to desktop ${desktopName(names, to.desktop)}.`
     return to.kind === 'back' ? 'Goes back to the desktop that was shown before.' : `Goes to the ${to.kind} desktop.`
   },
   lint({ to }, bench) {

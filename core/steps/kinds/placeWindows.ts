@@ -107,7 +107,7 @@ function whereInWords(
   display: Fields['display'],
   desktop: Fields['desktop'],
   place: Fields['place'],
-  names: Names & Partial<Pick<BenchState, 'desktops'>>,
+  names: Names,
 ): string {
   const parts: string[] = []
   if (place?.kind === 'named') parts.push(`into ${areaWords[place.name].replace(' of it', ' of the display')}`)
