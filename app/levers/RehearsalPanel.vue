@@ -14,7 +14,7 @@ const mirror = useMirror()
 const rehearsal = computed(() => {
   let count = 0
   return rehearse(lever, mirror.bench, {
-    nowMs: 0,
+    nowMs: mirror.moment.nowMs,
     nextId: () => `rehearsed-${++count}`,
     values: mirror.tableOf(lever.frameId),
     minuteOfDay: mirror.moment.minuteOfDay,

@@ -24,6 +24,8 @@ import type { ArgumentRow } from './argumentRows'
 const {
   program = undefined,
   label = 'Argument',
+  heading = `${label}s`,
+  hint = 'in order, as the program gets them; spaces need no quotes',
   at = 'args',
   findings,
   issueOf,
@@ -31,6 +33,8 @@ const {
 } = defineProps<{
   program?: Program
   label?: string
+  heading?: string
+  hint?: string
   /** The dotted path of the list in its step. */
   at?: string
   findings: readonly StepFinding[]
@@ -155,7 +159,9 @@ function findingsOf(index: number): readonly StepFinding[] {
 
 <template>
   <fieldset ref="list" @focusout="leave">
-    <legend>{{ label }}s <span class="soft">in order, as the program gets them; spaces need no quotes</span></legend>
+    <legend>
+      {{ heading }} <span class="soft">{{ hint }}</span>
+    </legend>
     <VueDraggable :model-value="rows" tag="ol" handle=".grip" :animation="120" @update:model-value="set($event)">
       <li v-for="(row, i) in rows" :key="row.key" class="argument" @keydown="onKey($event, i)">
         <button

@@ -229,9 +229,9 @@ describe('gathering', () => {
     expect(names(after, '/later')).toEqual(['a.log', 'veil-1.exposure', 'veil-2.exposure'])
     expect(fileAt(after.files, '/later/veil-1.exposure')).toMatchObject({ sizeBytes: 10 })
     expect(names(after, '/in')).toEqual(names(desk, '/in'))
-    expect(noteOf(effect)).toBe('3 files gathered in /later. moon is in none of 2 folders.')
+    expect(noteOf(effect)).toBe('3 files gathered in /later. “moon” is in none of the 2 folders.')
     expect(effect).toMatchObject({ value: { missing: ['moon'] } })
-    expect(findings(gather(['moon', 'veil-1']))).toEqual([['names', 'note', 'moon is in none of 2 folders.']])
+    expect(findings(gather(['moon', 'veil-1']))).toEqual([['names', 'note', '“moon” is in none of the 2 folders.']])
   })
 
   test('a second time finds the names taken', () => {

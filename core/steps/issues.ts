@@ -159,11 +159,12 @@ export function describeIssue(fact: StepFact): string {
       return `“${fact.name}” cannot be the name of a file.`
     case 'not-in-bin':
       return `There is no “${fact.name}” in the bin.`
-    case 'files-missing':
-      return (
-        `${listed(fact.names.slice(0, 12))}${fact.names.length > 12 ? ` and ${fact.names.length - 12} more` : ''} ` +
-        `${fact.names.length === 1 ? 'is' : 'are'} in none of ${countOf(fact.folders, 'folder')}.`
-      )
+    case 'files-missing': {
+      const quoted = fact.names.slice(0, 12).map((name) => `“${name}”`)
+      const more = fact.names.length > 12 ? [`${fact.names.length - 12} more`] : []
+      const where = fact.folders === 1 ? 'not in that folder' : `in none of the ${fact.folders} folders`
+      return `${listed([...quoted, ...more])} ${fact.names.length === 1 ? 'is' : 'are'} ${where}.`
+    }
     case 'chord-unclaimed':
       return `${fact.chord} means nothing to ${fact.program}.`
     case 'verb-unknown': {

@@ -43,6 +43,12 @@ const pull = async (id: string) => {
   return engine.driver.pull(lever, 'button')
 }
 
+const ended = (id: string) =>
+  eventually(async () => {
+    const run = await engine.driver.find(id)
+    return run?.head.phase === 'ended' && run.head.outcome
+  })
+
 describe('an act by hand', () => {
   test('is a step that is done at once, and is kept as one', async () => {
     expect(valueOf(await act({ kind: 'program.raise', programId: 'cairn-web' })).note).toBe(
@@ -145,6 +151,23 @@ describe('keys that reach the program in front', () => {
   })
 })
 
+test('a lever may be about the program in front, which nobody names', async () => {
+  const steps = [
+    { id: 'a', kind: 'text.type', text: '✓', programId: '' },
+    { id: 'b', kind: 'program.tell', programId: '', verb: 'save-the-log' },
+    { id: 'c', kind: 'clipboard.use', act: 'copy', programId: '' },
+    { id: 'd', kind: 'player.control', deviceId: '', act: 'play' },
+  ]
+  const run = await pull((await make({ steps })).id)
+  expect(await ended(run.id)).toBe('done')
+  const odd = leverDraftSchema.safeParse({
+    frameId: 'desk',
+    name: 'x',
+    steps: [{ id: 'a', kind: 'program.raise', programId: '' }],
+  })
+  expect(odd.success).toBe(false)
+})
+
 describe('a run that waits for something', () => {
   const until = (limitMs: number) => ({
     steps: [
@@ -159,12 +182,6 @@ describe('a run that waits for something', () => {
     ],
   })
   const plugIn = () => changeByHand(engine.store, [{ kind: 'device.plug', deviceId: 'finder-camera', plugged: true }])
-  const ended = (id: string) =>
-    eventually(async () => {
-      const run = await engine.driver.find(id)
-      return run?.head.phase === 'ended' && run.head.outcome
-    })
-
   test('goes on as soon as it comes', async () => {
     const { id } = await pull((await make(until(600_000))).id)
     expect((await engine.driver.find(id))!.head.phase).toBe('waiting')

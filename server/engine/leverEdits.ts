@@ -205,6 +205,8 @@ export function frameMissing(id: string, frames: BookState['frames']): Issue {
  */
 export function danglingNames(draft: LeverPatch, state: BookState, bench: BenchState): Issue[] {
   return markedFields(leverPatchSchema, draft).flatMap(({ path, mark, text }): Issue[] => {
+    // Where nobody need be named, such as the program in front, the schema lets it be empty.
+    if (text === '') return []
     switch (mark.refers) {
       case 'program':
         return own(bench.programs, text) ? [] : [{ ...programMissing(bench, text), at: path }]

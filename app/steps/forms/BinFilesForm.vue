@@ -15,6 +15,8 @@ const step = defineModel<BinStep>({ required: true })
   <ArgumentList
     :model-value="step.paths"
     label="Path or pattern"
+    heading="Which files"
+    hint="paths, or patterns such as *.exposure"
     at="paths"
     :findings="findings"
     :issue-of="(path) => issueOf(`paths.${path}`)"

@@ -47,6 +47,8 @@ function pasteNames(text: string): void {
   <ArgumentList
     :model-value="step.from"
     label="Folder to look in"
+    heading="Folders to look in"
+    hint="the first that has a name gives it"
     at="from"
     :findings="findings"
     :issue-of="(path) => issueOf(`from.${path}`)"

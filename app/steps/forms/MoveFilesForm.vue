@@ -33,6 +33,8 @@ function alter(part: Partial<MoveStep>): void {
   <ArgumentList
     :model-value="step.paths"
     label="Path or pattern"
+    heading="Which files"
+    hint="paths, or patterns such as *.exposure"
     at="paths"
     :findings="findings"
     :issue-of="(path) => issueOf(`paths.${path}`)"

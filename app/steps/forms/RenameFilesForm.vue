@@ -23,6 +23,8 @@ function alter(part: Partial<RenameStep>): void {
   <ArgumentList
     :model-value="step.paths"
     label="Path or pattern"
+    heading="Which files"
+    hint="in this order; paths, or patterns such as *.exposure"
     at="paths"
     :findings="findings"
     :issue-of="(path) => issueOf(`paths.${path}`)"

@@ -14,6 +14,8 @@ const step = defineModel<RestoreStep>({ required: true })
   <ArgumentList
     :model-value="step.names"
     label="Name or pattern"
+    heading="Names in the bin"
+    hint="or patterns such as *"
     at="names"
     :findings="findings"
     :issue-of="(path) => issueOf(`names.${path}`)"
