@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { frontWindow, isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
 import { own } from '~~/core/result'
 import { choiceOf } from '~~/core/steps'
@@ -9,16 +9,18 @@ import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
 import { useViewKeys } from '~/page/useViewKeys'
 import IconX from '~icons/tabler/x'
-import ActList from './ActList.vue'
 import ActQuestion from './ActQuestion.vue'
 import BenchClock from './BenchClock.vue'
 import BenchWindow from './BenchWindow.vue'
-import ClipboardPanel from './ClipboardPanel.vue'
 import DesktopStrip from './DesktopStrip.vue'
-import DeviceEditor from './DeviceEditor.vue'
 import DevicePanel from './DevicePanel.vue'
-import PlayerPanel from './PlayerPanel.vue'
 import { useBenchActs } from './useBenchActs'
+
+/** What is not seen at first is loaded when it is. */
+const ActList = defineAsyncComponent(() => import('./ActList.vue'))
+const ClipboardPanel = defineAsyncComponent(() => import('./ClipboardPanel.vue'))
+const DeviceEditor = defineAsyncComponent(() => import('./DeviceEditor.vue'))
+const PlayerPanel = defineAsyncComponent(() => import('./PlayerPanel.vue'))
 
 /** The workstation as a desk: desktops, displays with their windows, and beside them devices, player, clipboard, acts. */
 const mirror = useMirror()

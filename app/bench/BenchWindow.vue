@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDraggable } from '@vueuse/core'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import { areaWhereLetGo, documentInFront, documentName, kindAt, nameOfArea, ownArea, windowTitle } from '~~/core/bench'
 import type { Area, BenchDocument, BenchWindow } from '~~/core/bench'
 import { own } from '~~/core/result'
@@ -11,11 +11,13 @@ import { useMirror } from '~/live/useMirror'
 import IconMinimize from '~icons/tabler/minus'
 import IconMaximize from '~icons/tabler/square'
 import IconClose from '~icons/tabler/x'
-import FolderView from './FolderView.vue'
 import { useBenchActs } from './useBenchActs'
 import { usePointing } from './usePointing'
-import WindowMenu from './WindowMenu.vue'
 import WrittenText from './WrittenText.vue'
+
+/** Most windows show no folder, and few are asked for their menu. */
+const FolderView = defineAsyncComponent(() => import('./FolderView.vue'))
+const WindowMenu = defineAsyncComponent(() => import('./WindowMenu.vue'))
 
 /**
  * One window of the bench: title and menu, what it was opened with, its documents as tabs, and the one in front: a text,
@@ -37,6 +39,7 @@ const title = useTemplateRef<HTMLElement>('title')
 /** How far the window has been dragged, in pixels, and where on it the pointer took hold. */
 const dragged = ref<{ x: number; y: number }>()
 let begun = { x: 0, y: 0 }
+const isMenuWanted = ref(false)
 
 const area = computed<Area>(() => {
   if (window.area) return window.area
@@ -152,7 +155,17 @@ function showTab({ path }: BenchDocument): void {
         {{ windowTitle(mirror.bench, window) }}
       </button>
       <span data-no-drag class="buttons" @mousedown.stop>
-        <WindowMenu v-if="!window.content.error" :window="window" :program="program" />
+        <WindowMenu v-if="isMenuWanted" :window="window" :program="program" />
+        <button
+          v-else-if="!window.content.error"
+          type="button"
+          class="menu"
+          aria-haspopup="menu"
+          :aria-label="`Menu of ${program?.name ?? 'the window'}`"
+          @click="isMenuWanted = true"
+        >
+          Menu
+        </button>
         <button
           type="button"
           aria-label="Minimize"
@@ -290,6 +303,18 @@ header button {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 14px;
+}
+header .menu {
+  height: 22px;
+  padding: 0 6px;
+  border: 1px solid transparent;
+  color: var(--ink-soft);
+  font: 600 12px var(--engraved);
+  line-height: 20px;
+}
+header .menu:hover {
+  border-color: var(--line-strong);
+  color: var(--ink);
 }
 header .title {
   flex: 1;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted, useTemplateRef } from 'vue'
 import { AREA_NAMES, areaWords, chordOfVerb, desktopName, desktopOf } from '~~/core/bench'
 import type { BenchWindow, Program } from '~~/core/bench'
 import { choiceOf } from '~~/core/steps'
@@ -7,7 +7,7 @@ import { useMirror } from '~/live/useMirror'
 import { useBenchActs } from './useBenchActs'
 import type { HandStep } from './useBenchActs'
 
-/** The menu of a window: what its program can be told, with its keys, and where the window can be put. */
+/** The menu of a window, which opens as it is asked for: what its program can be told, with its keys, and where the window can be put. */
 const { window, program } = defineProps<{ window: BenchWindow; program: Program | undefined }>()
 
 const mirror = useMirror()
@@ -26,6 +26,8 @@ const desktops = computed(() =>
     .map((_, i) => ({ number: i + 1, name: desktopName(mirror.bench, i + 1) }))
     .filter(({ number }) => number !== desktopOf(mirror.bench, window)),
 )
+const dropdown = useTemplateRef<{ handleOpen: () => void }>('dropdown')
+onMounted(() => dropdown.value?.handleOpen())
 const isFront = computed(() => mirror.front?.id === window.id)
 
 /** A verb is for the window it is chosen at; that one comes to the front first. */
@@ -44,7 +46,7 @@ function choose(command: { readonly run: () => unknown }): void {
 </script>
 
 <template>
-  <ElDropdown trigger="click" :max-height="420" @command="choose">
+  <ElDropdown ref="dropdown" trigger="click" :max-height="420" @command="choose">
     <button type="button" class="menu" :aria-label="`Menu of ${program?.name ?? 'the window'}`" @mousedown.stop>
       Menu
     </button>

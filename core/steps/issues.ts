@@ -1,4 +1,4 @@
-import { countOf, didYouMean, listed } from '../names'
+import { didYouMean, listed } from '../names'
 import { durationInWords } from './duration'
 import { assertNever } from '../result'
 import type { Issue } from '../result'
