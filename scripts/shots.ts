@@ -19,7 +19,9 @@ interface Shot {
 const shots: Shot[] = [
   { name: 'levers-day', path: '/levers', theme: 'day' },
   { name: 'editor-day', path: '/levers/new', theme: 'day', act: composeLever },
-  { name: 'bench-night', path: '/bench', theme: 'night', act: prepareNight },
+  { name: 'bench-night', path: '/bench', theme: 'night', act: setUpDesk },
+  { name: 'bench-day', path: '/bench', theme: 'day', act: setUpDesk },
+  { name: 'files-day', path: '/levers/lever-27', theme: 'day' },
   { name: 'interlock-day', path: '/levers/lever-20', theme: 'day', act: showInterlock },
   { name: 'variants-day', path: '/levers/lever-6/variants', theme: 'day', act: tabulateVariants },
   { name: 'exchange-day', path: '/exchange', theme: 'day', act: previewImport },
@@ -67,12 +69,30 @@ async function composeLever(page: Page): Promise<void> {
   await seen(page, 'already pulls 3')
 }
 
-async function prepareNight(page: Page): Promise<void> {
-  await press(page, 'Ctrl+Alt+E')
-  await press(page, 'Ctrl+Alt+N')
-  await page.waitForSelector('.messages li')
-  await press(page, 'Ctrl+F')
-  await seen(page, 'Find an object')
+/** A text being written, a folder, a chart on the other display, what was copied, and an announcement. */
+async function setUpDesk(page: Page): Promise<void> {
+  const act = (step: Record<string, unknown>) =>
+    fetch(`${server.url}/api/bench/acts`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ step: { id: 'act', ...step } }),
+    })
+  await act({
+    kind: 'programs.put-away',
+    which: { kind: 'all-but', programIds: ['night-book', 'fell-weather'] },
+    how: 'hide',
+  })
+  await act({ kind: 'place.open', places: ['${downloads}'] })
+  await act({ kind: 'windows.place', which: { kind: 'front' }, place: { kind: 'named', name: 'right' } })
+  await act({ kind: 'program.raise', programId: 'night-book' })
+  await act({ kind: 'windows.place', which: { kind: 'front' }, place: { kind: 'named', name: 'left' } })
+  await page.focus('[data-bench-screen]')
+  await page.keyboard.type('21:10 Comet, seeing good ')
+  await press(page, 'Meta+Alt+Y')
+  await page.click('#panel-acts')
+  await seen(page, 'Types “21:10 Comet, seeing good ”.')
+  await act({ kind: 'message.show', text: 'Visitors at the lower gate', as: 'board' })
+  await seen(page, 'Visitors at the lower gate')
 }
 
 /** The speakers quiet for a while, the displays described, a device that does not follow. */
@@ -80,6 +100,8 @@ async function watchDevices(page: Page): Promise<void> {
   await press(page, 'Meta+Alt+I')
   await press(page, 'Meta+Alt+Q')
   await seen(page, 'goes on in')
+  await page.click('#panel-devices')
+  await page.waitForSelector('.more summary')
   await page.click('.more summary')
 }
 

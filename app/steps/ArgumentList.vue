@@ -24,7 +24,7 @@ import type { ArgumentRow } from './argumentRows'
 const {
   program = undefined,
   label = 'Argument',
-  heading = `${label}s`,
+  heading = undefined,
   hint = 'in order, as the program gets them; spaces need no quotes',
   at = 'args',
   findings,
@@ -160,7 +160,7 @@ function findingsOf(index: number): readonly StepFinding[] {
 <template>
   <fieldset ref="list" @focusout="leave">
     <legend>
-      {{ heading }} <span class="soft">{{ hint }}</span>
+      {{ heading ?? `${label}s` }} <span class="soft">{{ hint }}</span>
     </legend>
     <VueDraggable :model-value="rows" tag="ol" handle=".grip" :animation="120" @update:model-value="set($event)">
       <li v-for="(row, i) in rows" :key="row.key" class="argument" @keydown="onKey($event, i)">

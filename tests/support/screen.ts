@@ -48,6 +48,8 @@ export async function fill(page: Page, selector: string, text: string): Promise<
 
 /** Chooses a program in a search field by what is typed, by keyboard alone. */
 export async function chooseProgram(page: Page, label: string, typed: string, name: string): Promise<void> {
+  // The form of a step is loaded when it is first shown.
+  await page.waitForSelector(`input[aria-label="${label}"]`)
   await page.click(`input[aria-label="${label}"]`)
   await page.keyboard.type(typed)
   await page.waitForFunction(
