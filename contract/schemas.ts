@@ -76,7 +76,10 @@ export const keyLogEntrySchema = z.object({
   atMs: z.number(),
   decision: decisionSchema,
   runId: z.string().nullable(),
-  refusal: z.string().nullable().meta({ description: 'Why a lever that was found was not pulled.' }),
+  refusal: z
+    .string()
+    .nullable()
+    .meta({ description: 'Why a lever was not pulled, or what the program in front could not do.' }),
 })
 
 export const benchAnswerSchema = z.object({ version: z.number().int(), state: writtenBenchSchema })

@@ -2,6 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { frontWindow, isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
+import type { BenchWindow as BenchWindowState } from '~~/core/bench'
 import { own } from '~~/core/result'
 import { choiceOf } from '~~/core/steps'
 import SetIcon from '~/icons/SetIcon.vue'
@@ -71,9 +72,16 @@ const displays = computed(() => {
     isDark: isAsleep || use === 'off',
     state:
       use === 'off' ? 'switched off' : isAsleep ? 'asleep' : use === 'mirrored' ? 'a mirror of the first' : 'awake',
-    windows: isFirst || use === 'mirrored' ? onFirst : shown.value.filter((window) => window.displayId === device.id),
+    windows: inPlace(
+      isFirst || use === 'mirrored' ? onFirst : shown.value.filter((window) => window.displayId === device.id),
+    ),
   }))
 })
+/** In an order that stays when one is raised, so that none loses the focus by being moved in the page. */
+function inPlace(windows: readonly BenchWindowState[]): { window: BenchWindowState; depth: number }[] {
+  return windows.map((window, depth) => ({ window, depth })).sort((a, b) => (a.window.id < b.window.id ? -1 : 1))
+}
+
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? own(mirror.bench.devices, described.value) : undefined))
 
@@ -129,10 +137,10 @@ function leave(event: KeyboardEvent): void {
           >
             <div class="desk" :data-display="display.id">
               <BenchWindow
-                v-for="(window, i) in display.windows"
+                v-for="{ window, depth } in display.windows"
                 :key="window.id"
                 :window="window"
-                :depth="i"
+                :depth="depth"
                 :front="window.id === frontId"
                 :is-narrow="!display.isFirst"
               />

@@ -338,6 +338,9 @@ header .title {
   padding: 0;
   overflow: hidden;
 }
+.content.whole:has(.folder) > p {
+  padding: 4px 10px 0;
+}
 .took {
   margin-top: 4px;
   border-top: 1px solid var(--line);

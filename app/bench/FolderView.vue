@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { byName, folderOf, namesIn, pathIn } from '~~/core/bench'
 import type { BenchDocument, BenchWindow, FileNode } from '~~/core/bench'
 import { escapeVariables } from '~~/core/command'
@@ -39,8 +39,15 @@ const rows = computed(() =>
     ),
 )
 const listRows = computed(() => plainRows(rows.value))
+/** What was marked here, before the bench says so: an act right after it is about this. */
+const markedHere = ref<readonly string[]>()
+watch(
+  () => window.content.selected,
+  () => (markedHere.value = undefined),
+)
+const namesHere = computed(() => new Set(rows.value.map(({ name }) => name)))
 const marked = computed(
-  () => new Set(window.content.selected?.filter((name) => rows.value.some((row) => row.name === name))),
+  () => new Set((markedHere.value ?? window.content.selected)?.filter((name) => namesHere.value.has(name))),
 )
 const paths = computed(() => [...marked.value].map((name) => pathIn(folder.value, name)))
 /** Where marking goes on from; the row at hand. */
@@ -57,6 +64,7 @@ function show(content: Partial<BenchWindow['content']>): void {
 }
 
 function select(names: readonly string[]): void {
+  markedHere.value = names
   show({ selected: [...names] })
 }
 
@@ -183,13 +191,7 @@ const sizeWords = (bytes: number) =>
 </script>
 
 <template>
-  <div
-    class="folder"
-    @mousedown.stop
-    @dragover="over($event, folder)"
-    @dragleave="dropAt = undefined"
-    @drop="drop($event, folder)"
-  >
+  <div class="folder" @dragover="over($event, folder)" @dragleave="dropAt = undefined" @drop="drop($event, folder)">
     <div class="tools">
       <button type="button" :disabled="folder === '/'" @click="goTo(folderOf(folder))">Up</button>
       <code class="cut" :title="folder">{{ folder }}</code>

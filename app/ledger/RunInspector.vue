@@ -114,8 +114,7 @@ watch(
       <ul class="sentence-list">
         <SomeOf v-slot="{ item }" :items="run.putBack.left" word="left alone">
           <li class="fault">
-            <span>!</span
-            ><span>Left alone: {{ item.sentence }} It was {{ item.left }}; somebody has made it {{ item.now }}.</span>
+            <span>!</span><span>Left alone: {{ item.sentence }} It was {{ item.left }}; now it is {{ item.now }}.</span>
           </li>
         </SomeOf>
         <SomeOf v-slot="{ item }" :items="run.putBack.undone" word="taken back">

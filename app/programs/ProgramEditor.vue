@@ -16,6 +16,7 @@ import ClaimRows from './ClaimRows.vue'
 import OptionRows from './OptionRows.vue'
 import OrderRows from './OrderRows.vue'
 import PositionalRows from './PositionalRows.vue'
+import VerbRows from './VerbRows.vue'
 import { emptyProgram, idFrom, joinList, readReports, splitList, writeReports } from './programDraft'
 
 /**
@@ -216,8 +217,32 @@ const odd = [
         @update:model-value="setOpens"
       />
     </div>
+    <div class="holds">
+      <label
+        ><ElSwitch
+          size="small"
+          :model-value="draft.writes ?? false"
+          @update:model-value="alter({ writes: $event ? true : undefined })"
+        />
+        Its documents are texts that can be written in</label
+      >
+      <label
+        ><ElSwitch
+          size="small"
+          :model-value="draft.secret ?? false"
+          @update:model-value="alter({ secret: $event ? true : undefined })"
+        />
+        It holds secrets: what is typed or copied there is written down nowhere</label
+      >
+    </div>
+    <VerbRows
+      :model-value="draft.verbs ?? []"
+      :issue-of="(path) => editor.issueIn(`verbs.${path}`)"
+      @update:model-value="alter({ verbs: $event.length > 0 ? $event : undefined })"
+    />
     <ClaimRows
       :model-value="draft.claims"
+      :verbs="draft.verbs ?? []"
       :issue-of="(path) => editor.issueIn(`claims.${path}`)"
       @update:model-value="alter({ claims: $event })"
     />
@@ -234,6 +259,15 @@ const odd = [
 </template>
 
 <style scoped>
+.holds {
+  display: grid;
+  gap: 6px;
+}
+.holds label {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
 .form {
   padding: 10px 16px 24px;
   overflow: auto;

@@ -34,7 +34,10 @@ export function putBack(run: Logged, bench: BenchState): PutBack {
         const after = applyChange(now, inverse)
         if (isHeld(inverse, now, after))
           report.left.push({ sentence, left: left!.words, now: `${left!.words}, as the device does not follow` })
-        else if (!after.ok) report.gone.push(sentence)
+        else if (!after.ok && isBlocked(after.issues[0]?.code)) {
+          const because = after.issues[0]!.message.replace(/\.$/, '')
+          report.left.push({ sentence, left: left!.words, now: `kept from going back: ${because}` })
+        } else if (!after.ok) report.gone.push(sentence)
         else {
           report.undone.push(sentence)
           if (after.value !== now) changes.push(inverse)
@@ -47,6 +50,11 @@ export function putBack(run: Logged, bench: BenchState): PutBack {
     }
   }
   return { bench: now, changes, report }
+}
+
+/** What it did is still there, but its old place is not, or is taken. */
+function isBlocked(code: string | undefined): boolean {
+  return code === 'name-taken' || code === 'folder-missing' || code === 'folder-full'
 }
 
 /** The device does not take the value back: it refuses, or stays as it is. */

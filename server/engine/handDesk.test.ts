@@ -128,6 +128,19 @@ describe('keys that reach the program in front', () => {
     expect(book().text).toMatch(new RegExp(`^${text}so Harrow Fell, night of \\d{4}-\\d\\d-\\d\\d, series 2611-0417 $`))
   })
 
+  test('what the program cannot do with a key is told with it', async () => {
+    const ctrl = { Ctrl: true, Alt: false, Shift: false, Meta: false }
+    const [pasted] = await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyV', atMs: 9000, modifiers: ctrl }])
+    expect(pasted!.refusal).toBe('The clipboard is empty.')
+    await type('Dew ')
+    await changeByHand(engine.store, [
+      { kind: 'file.move', from: '/home/watch/documents/logs', to: '/home/watch/documents/old logs' },
+    ])
+    const [saved] = await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyS', atMs: 19_000, modifiers: ctrl }])
+    expect(saved!.refusal).toContain('There is no folder /home/watch/documents/logs')
+    expect(book().window.content.documents[0]!.unsaved).toBe(true)
+  })
+
   test('what they bring to a view of the product, or to a lever, reaches no text', async () => {
     const { text } = book()
     await engine.keyDesk.press(

@@ -68,27 +68,33 @@ export class HandDesk {
     })
   }
 
-  /** What the program in front makes of a key or text that reached it. */
-  async feed(decision: Decision): Promise<void> {
+  /** What the program in front makes of a key or text that reached it. Why it could not do it, in a sentence. */
+  async feed(decision: Decision): Promise<string | undefined> {
     const program = frontProgram(this.store.bench)
     // Most programs make nothing of most keys; that is not worth a turn.
-    if (!program || !(program.writes || program.claims.some(({ verb }) => verb !== undefined))) return
+    if (!program || !(program.writes || program.claims.some(({ verb }) => verb !== undefined))) return undefined
     const inputs = inputOf(decision, this.store.book.keys.body.legends)
-    if (inputs.length === 0) return
-    await this.store.change((world) => {
+    if (inputs.length === 0) return undefined
+    const fed = await this.store.change((world) => {
       let bench = world.bench
       const changes: Change[] = []
       const steps: DoneStep[] = []
+      let because: string | undefined
       for (const input of inputs) {
         const done = inputTo(bench, input, { nowMs: world.nowMs, nextId: newId })
-        const after = done && applyChanges(bench, done.changes)
-        if (!done || !after?.ok || done.changes.length === 0) continue
-        changes.push(...done.changes)
-        steps.push({ step: done.step, before: bench, after: after.value })
+        const after = done.ok ? applyChanges(bench, done.value.changes) : done
+        if (!done.ok || !after.ok) {
+          because ??= [done, after].flatMap((result) => (result.ok ? [] : result.issues))[0]!.message
+          continue
+        }
+        if (done.value.changes.length === 0) continue
+        changes.push(...done.value.changes)
+        steps.push({ step: done.value.step, before: bench, after: after.value })
         bench = after.value
       }
-      return succeed({ answer: null, ...this.planOf(bench, changes, steps, world) })
+      return succeed({ answer: because, ...this.planOf(bench, changes, steps, world) })
     })
+    return fed.ok ? fed.value : fed.issues[0]?.message
   }
 
   forget(): Promise<number> {
@@ -129,20 +135,23 @@ function takesTime({ kind }: { kind: string }) {
   }
 }
 
-/** What one key or text does to the window in front, and the step that would do the same. */
+/** What one key or text does to the window in front, and the step that would do the same. Issues as those of `pressOn`. */
 function inputTo(
   bench: BenchState,
   input: ProgramInput,
   context: { nowMs: number; nextId: () => string },
-): { changes: readonly Change[]; step: Step } | undefined {
+): Result<{ changes: readonly Change[]; step: Step }> {
   const window = windowMeant(bench, '')
-  if (!window) return undefined
+  if (!window) return succeed({ changes: [], step: typingStep(' ') })
   if (input.kind === 'text') {
     const place = writingIn(bench, window)
-    return place && { changes: [typeInto(bench, place, input.text)], step: typingStep(input.text) }
+    return succeed({ changes: place ? [typeInto(bench, place, input.text)] : [], step: typingStep(input.text) })
   }
   const pressed = pressOn(bench, window, input.chord, input.sign, context)
-  if (!pressed.ok) return undefined
+  if (!pressed.ok) return pressed
   const { changes, did } = pressed.value
-  return { changes, step: did.kind === 'wrote' ? typingStep(did.text) : sendingStep(formatChord(input.chord)) }
+  return succeed({
+    changes,
+    step: did.kind === 'wrote' ? typingStep(did.text) : sendingStep(formatChord(input.chord)),
+  })
 }

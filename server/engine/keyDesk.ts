@@ -89,7 +89,7 @@ export class KeyDesk {
         runId: null,
         refusal: issues[0]?.message ?? null,
       }
-      await this.hands?.feed(entry.decision)
+      entry.refusal ??= (await this.hands?.feed(entry.decision)) ?? null
       if (decision.kind === 'pull') {
         const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key')
         if (pulled.ok) entry.runId = pulled.value.id
