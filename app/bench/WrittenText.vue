@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { draftOf, LONGEST_DOCUMENT, placeCursor, selectionOf } from '~~/core/bench'
 import type { BenchDocument, BenchWindow } from '~~/core/bench'
@@ -27,10 +28,15 @@ const parts = computed(() => {
   ]
 })
 const page = ref<HTMLElement>()
+/** What stands in the field; as long as it differs from what was shown there last, another tab does not replace it. */
 const field = ref('')
+let shown = ''
 watch(
   () => draft.value.text,
-  (text) => (field.value = text),
+  (text) => {
+    if (field.value === shown) field.value = text
+    shown = text
+  },
   { immediate: true },
 )
 
@@ -79,6 +85,9 @@ function write(): void {
     unsaved: true,
   })
 }
+
+/** Each pause in typing is written, so that little is at stake when two write. */
+const writeSoon = useDebounceFn(write, 300)
 </script>
 
 <template>
@@ -99,6 +108,7 @@ function write(): void {
     :maxlength="LONGEST_DOCUMENT"
     :aria-label="`Text of ${document.path}`"
     @mousedown.stop
+    @input="writeSoon"
     @change="write"
   />
 </template>

@@ -7,6 +7,7 @@ import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import type { BenchCondition } from './conditionKinds'
+import PartInput from './PartInput.vue'
 
 /** The parts of a condition about windows, files, texts, desktops, the clipboard or what plays. */
 const { label } = defineProps<{ label: string }>()
@@ -64,23 +65,19 @@ function setTest(kind: FileTest['kind']): void {
       @update:model-value="setPart({ programId: $event || undefined })"
     />
     <span>with</span>
-    <ElInput
-      class="text"
-      size="small"
+    <PartInput
       :model-value="condition.text"
       placeholder="a part of its title or address"
-      :aria-label="`${label}: title or address`"
+      :label="`${label}: title or address`"
       @update:model-value="setPart({ text: $event })"
     />
   </template>
   <template v-else-if="condition.kind === 'file-is'">
-    <ElInput
-      class="text mono"
-      size="small"
-      :spellcheck="false"
+    <PartInput
+      is-path
       :model-value="condition.path"
       placeholder="${downloads}/*.exposure"
-      :aria-label="`${label}: file or pattern`"
+      :label="`${label}: file or pattern`"
       @update:model-value="setPart({ path: $event })"
     />
     <ChoiceSelect
@@ -101,13 +98,11 @@ function setTest(kind: FileTest['kind']): void {
       />
       <span>minutes</span>
     </template>
-    <ElInput
+    <PartInput
       v-else-if="condition.test.kind === 'newer-than'"
-      class="text mono"
-      size="small"
-      :spellcheck="false"
+      is-path
       :model-value="condition.test.path"
-      :aria-label="`${label}: the other file`"
+      :label="`${label}: the other file`"
       @update:model-value="setPart({ test: { kind: 'newer-than', path: $event } })"
     />
     <template v-else-if="condition.test.kind === 'larger'">
@@ -122,23 +117,19 @@ function setTest(kind: FileTest['kind']): void {
       <span>bytes</span>
     </template>
   </template>
-  <ElInput
+  <PartInput
     v-else-if="condition.kind === 'folder-empty'"
-    class="text mono"
-    size="small"
-    :spellcheck="false"
+    is-path
     :model-value="condition.path"
     placeholder="${downloads}"
-    :aria-label="`${label}: folder`"
+    :label="`${label}: folder`"
     @update:model-value="setPart({ path: $event })"
   />
-  <ElInput
+  <PartInput
     v-else-if="condition.kind === 'text-has' || condition.kind === 'clipboard-has'"
-    class="text"
-    size="small"
     :model-value="condition.text"
     :placeholder="condition.kind === 'text-has' ? 'a text' : 'anything at all'"
-    :aria-label="`${label}: text`"
+    :label="`${label}: text`"
     @update:model-value="setPart({ text: $event })"
   />
   <ChoiceSelect
@@ -167,9 +158,3 @@ function setTest(kind: FileTest['kind']): void {
     />
   </template>
 </template>
-
-<style scoped>
-.text {
-  width: 230px;
-}
-</style>

@@ -34,6 +34,7 @@ export type BenchFact =
       readonly known: readonly string[]
     }
   | { readonly code: 'nothing-to-write-in'; readonly program?: string }
+  | { readonly code: 'work-unsaved'; readonly program: string }
   | { readonly code: 'nothing-to-paste' }
   | { readonly code: 'nothing-to-copy' }
   | { readonly code: 'no-folder-shown'; readonly program: string }
@@ -104,6 +105,8 @@ export function describeIssue(fact: BenchFact): string {
       return fact.program === undefined
         ? 'No window is in front, so there is nothing to write in.'
         : `${fact.program} shows no document that can be written in.`
+    case 'work-unsaved':
+      return `${fact.program} has unsaved work there. Save it first, or close the window and say what becomes of it.`
     case 'nothing-to-paste':
       return 'The clipboard is empty.'
     case 'no-folder-shown':

@@ -11,7 +11,7 @@ import { binChange } from './bin'
 import type { BenchState, BenchWindow, Program, Verb, VerbEffect } from './schema'
 import { draftOf, selectionOf, sizeOfText } from './draft'
 import { typeInto, placeCursor, writingIn } from './text'
-import { documentInFront, frontWindow, windowsOf } from './windows'
+import { documentInFront, frontWindow, hasUnsaved, windowsOf } from './windows'
 
 /** Time and identity come from outside. */
 export interface VerbContext {
@@ -62,10 +62,12 @@ function perform(
     case 'save':
       return saveDocuments(state, window, context.nowMs)
     case 'close-window':
+      if (hasUnsaved(window)) return fail(benchIssue({ code: 'work-unsaved', program: program.name }))
       return succeed([{ kind: 'window.close', windowId: window.id }])
     case 'close-document': {
       const front = documentInFront(content)
       if (!front) return succeed([])
+      if (front.unsaved) return fail(benchIssue({ code: 'work-unsaved', program: program.name }))
       const documents = content.documents.filter((document) => document !== front)
       const { active: _active, ...rest } = content
       return succeed([{ kind: 'window.show', windowId: window.id, content: { ...rest, documents } }])

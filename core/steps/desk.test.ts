@@ -143,9 +143,14 @@ describe('verbs', () => {
     const made = tell('new').after
     expect(made.windows['w-book']!.content.documents.map(({ path }) => path)).toEqual(['/l/b.log', '/l/note.log'])
     expect(tell('next', made).after.windows['w-book']!.content.active).toBe('/l/b.log')
-    expect(tell('shut', made).after.windows['w-book']!.content.documents.map(({ path }) => path)).toEqual(['/l/b.log'])
     expect(tell('mute').after.devices.mic!.controls.mute!.value).toBe(true)
     expect(textOf(tell('mark').after)).toBe('Clear sky.✓')
+  })
+
+  test('closing by a verb throws no unsaved work away', () => {
+    const typed = perform({ kind: 'text.type', text: ' Frost', programId: '' }).after
+    expect(noteOf(tell('shut', typed).effect)).toMatch(/^BOOK has unsaved work there\. Save it first/)
+    expect(tell('shut', tell('save', typed).after).after.windows['w-book']!.content.documents).toEqual([])
   })
 
   test('what a program does not know is refused, and found before', () => {

@@ -122,28 +122,48 @@ export interface Destinations {
   readonly skipped: readonly string[]
 }
 
+type Settling = Destinations | { readonly kind: 'asks'; readonly question: Asked }
+
 /**
  * Where files go under wanted names, by what happens where a name is taken: there, or by another one of them. `asks`
- * comes back where the user is to say it. A file that stays under its own name goes nowhere.
+ * comes back where the user is to say it. A file that moves to where it is goes nowhere; a copy beside its original
+ * finds that name taken.
  */
 export function settleNames(
-  wanted: readonly { readonly from: string; readonly to: string }[],
+  act: 'move' | 'copy',
+  wanted: readonly Destination[],
   policy: TakenPolicy,
   bench: BenchState,
   { answer }: Pick<StepContext, 'answer'>,
-): Destinations | { readonly kind: 'asks'; readonly question: Asked } {
-  const leaving = new Set(wanted.map(({ from }) => from))
+): Settling {
+  const settled = policy === 'ask' ? (answer as Exclude<TakenPolicy, 'ask'> | undefined) : policy
+  const leaving = new Set(act === 'move' ? wanted.map(({ from }) => from) : [])
+  for (;;) {
+    const settling = settleOnce(act, wanted, settled, bench, leaving)
+    // What stays keeps its name from the others, so that some of them may have to stay as well.
+    const stay = settling.kind === 'asks' ? [] : settling.skipped.filter((from) => leaving.has(from))
+    if (stay.length === 0) return settling
+    for (const from of stay) leaving.delete(from)
+  }
+}
+
+function settleOnce(
+  act: 'move' | 'copy',
+  wanted: readonly Destination[],
+  settled: Exclude<TakenPolicy, 'ask'> | undefined,
+  bench: BenchState,
+  leaving: ReadonlySet<string>,
+): Settling {
   const claimed = new Set<string>()
   const isTaken = (path: string) => claimed.has(path) || (kindAt(bench.files, path) !== undefined && !leaving.has(path))
-  const moving = wanted.filter(({ from, to }) => from !== to)
-  for (const { from, to } of wanted) if (from === to) claimed.add(to)
+  const moving = act === 'copy' ? wanted : wanted.filter(({ from, to }) => from !== to)
+  for (const { from, to } of act === 'copy' ? [] : wanted) if (from === to) claimed.add(to)
   const conflicts: string[] = []
   const seen = new Set(claimed)
   for (const { to } of moving) {
     if (seen.has(to) || (kindAt(bench.files, to) !== undefined && !leaving.has(to))) conflicts.push(to)
     seen.add(to)
   }
-  const settled = policy === 'ask' ? (answer as Exclude<TakenPolicy, 'ask'> | undefined) : policy
   if (conflicts.length > 0 && settled === undefined) return { kind: 'asks', question: takenQuestion(conflicts) }
   const going: Destination[] = []
   const skipped: string[] = []

@@ -165,6 +165,25 @@ describe('renaming', () => {
     expect(names(round, '/l')).toEqual(['1.log', '2.log', '3.log', 'a.log', 'b.log'])
   })
 
+  test('a file that stays keeps its name from the one that would have taken it', () => {
+    const desk = having(
+      file('/l/1.log', { sizeBytes: 1 }),
+      file('/l/2.log', { sizeBytes: 2 }),
+      file('/l/3.log', { sizeBytes: 3 }),
+    )
+    // 1 would take the name of 3, which nobody moves; in the second case 2 would, and so 1 cannot take that of 2.
+    const { effect, after } = perform(
+      { kind: 'files.rename', paths: ['/l/2.log', '/l/1.log'], pattern: '${n}.log', startAt: 2, taken: 'skip' },
+      desk,
+    )
+    expect([noteOf(effect), names(after, '/l')]).toEqual(['0 files renamed.', names(desk, '/l')])
+    const shifted = perform(
+      { kind: 'files.rename', paths: ['/l/1.log', '/l/2.log'], pattern: '${n}.log', startAt: 2, taken: 'skip' },
+      desk,
+    )
+    expect([noteOf(shifted.effect), names(shifted.after, '/l')]).toEqual(['0 files renamed.', names(desk, '/l')])
+  })
+
   test('one name for all keeps both; a name that is none is refused; names that are not known are found before', () => {
     expect(names(perform(rename('veil.exposure')).after, '/in')).toEqual([
       'night $1 "notes".log',

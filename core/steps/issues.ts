@@ -48,20 +48,12 @@ export type StepFact =
   | { readonly code: 'no-desktop-before' }
   | { readonly code: 'folder-missing'; readonly path: string; readonly nearest?: string }
   | { readonly code: 'not-a-folder'; readonly path: string }
-  | { readonly code: 'into-itself'; readonly path: string }
   | { readonly code: 'nothing-fits'; readonly pattern: string }
   | { readonly code: 'name-missing'; readonly path: string }
-  | { readonly code: 'name-taken'; readonly path: string }
   | { readonly code: 'name-refused'; readonly name: string }
   | { readonly code: 'not-in-bin'; readonly name: string }
   | { readonly code: 'files-missing'; readonly names: readonly string[]; readonly folders: number }
   | { readonly code: 'chord-unclaimed'; readonly program: string; readonly chord: string }
-  | {
-      readonly code: 'verb-unknown'
-      readonly program: string
-      readonly verb: string
-      readonly known: readonly string[]
-    }
   | { readonly code: 'writes-nothing'; readonly program: string }
   | { readonly code: 'waited-in-vain'; readonly ms: number; readonly because: string }
   | {
@@ -147,14 +139,10 @@ export function describeIssue(fact: StepFact): string {
     }
     case 'not-a-folder':
       return `${fact.path} is a file, and no folder.`
-    case 'into-itself':
-      return `${fact.path} cannot be put into itself.`
     case 'nothing-fits':
       return `Nothing fits ${fact.pattern} now.`
     case 'name-missing':
       return `There is nothing at ${fact.path} to give a name.`
-    case 'name-taken':
-      return `Something stands at ${fact.path} already.`
     case 'name-refused':
       return `“${fact.name}” cannot be the name of a file.`
     case 'not-in-bin':
@@ -167,10 +155,6 @@ export function describeIssue(fact: StepFact): string {
     }
     case 'chord-unclaimed':
       return `${fact.chord} means nothing to ${fact.program}.`
-    case 'verb-unknown': {
-      const known = fact.known.length === 0 ? ' It can be told nothing.' : ` It knows ${fact.known.join(', ')}.`
-      return `${fact.program} does not know “${fact.verb}”.${known}`
-    }
     case 'writes-nothing':
       return `${fact.program} has no text to write in.`
     case 'waited-in-vain':

@@ -148,9 +148,9 @@ describe('keys that reach the program in front', () => {
       typing('abc').map((event) => ({ ...event, inView: true })),
     )
     const chord = { Ctrl: true, Alt: true, Shift: false, Meta: false }
-    await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyD', atMs: 9000, modifiers: chord }])
+    await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyH', atMs: 9000, modifiers: chord }])
     expect(book().text).toBe(text)
-    expect(frontProgram(bench())?.id).toBe('dome-desk')
+    expect(frontProgram(bench())?.id).toBe('generator-panel')
   })
 
   test('nothing is kept of what is typed, sent or copied in a program that holds secrets', async () => {

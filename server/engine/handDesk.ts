@@ -9,11 +9,10 @@ import type { Decision, ProgramInput } from '../../core/resolve'
 import { isBlock, performStep } from '../../core/steps'
 import type { Asked, PlainStep, Step } from '../../core/steps'
 import type { Queries } from '../database/openDatabase'
-import { isFrameOn } from '../../core/levers'
-import { minuteOfDay } from './clock'
 import { ActLog, sendingStep, typingStep } from './actLog'
 import type { DoneStep } from './actLog'
 import { newId } from './newId'
+import { stepContext } from './stepContext'
 import type { Store, World } from './store'
 
 /** What an act by hand came to; nothing was done where it asks first. */
@@ -38,7 +37,7 @@ export class HandDesk {
     if (isBlock(step)) return Promise.resolve(fail(takesTime(step)))
     return this.store.change<ActOutcome>((world) => {
       const { bench } = world
-      const effect = performStep(step as PlainStep, bench, { ...this.contextOf(world), answer })
+      const effect = performStep(step as PlainStep, bench, { ...stepContext(world), answer })
       switch (effect.kind) {
         case 'asks':
           return succeed({ answer: { note: '', question: effect.question } })
@@ -99,18 +98,6 @@ export class HandDesk {
 
   forget(): Promise<number> {
     return this.store.aside((database) => this.acts.forget(database))
-  }
-
-  private contextOf({ book, nowMs }: World) {
-    const moment = { nowMs, minuteOfDay: minuteOfDay(nowMs) }
-    return {
-      ...moment,
-      nextId: newId,
-      framesOn: (frameId: string, bench: BenchState) => {
-        const frame = book.frames.get(frameId)
-        return frame !== undefined && isFrameOn(frame, bench, moment)
-      },
-    }
   }
 
   private planOf(bench: BenchState, changes: readonly Change[], steps: readonly DoneStep[], world: World) {

@@ -1,6 +1,5 @@
 import type { BenchState, Change } from '../../core/bench'
 import type { ValueTable } from '../../core/command'
-import { isFrameOn } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { fail, succeed, valueOf } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
@@ -23,8 +22,8 @@ import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable
 import type { WholeRun } from '../database/runTable'
 import { breathe } from '../database/rows'
 import { putAside } from '../database/setAside'
-import { minuteOfDay } from './clock'
 import { newId } from './newId'
+import { stepContext } from './stepContext'
 import type { PlannedEntry, Plan, Store, World } from './store'
 
 /** The longest delay a timer of the platform can hold. */
@@ -126,9 +125,8 @@ export class RunDriver {
   }
 
   rehearse(lever: Pullable, values: ValueTable | undefined, answers?: Readonly<Record<string, string>>): Rehearsal {
-    const { nowMs, nextId, framesOn } = this.contextOf(this.store.nowMs())
-    const { minuteOfDay } = this.store.moment()
-    return rehearse(lever, this.store.bench, { nowMs, nextId, values, framesOn, minuteOfDay, answers })
+    const context = stepContext({ book: this.store.book, nowMs: this.store.nowMs() })
+    return rehearse(lever, this.store.bench, { ...context, values, answers })
   }
 
   /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
@@ -234,23 +232,11 @@ export class RunDriver {
     this.timers.clear()
   }
 
-  private contextOf(nowMs: number): Pick<StepContext, 'nowMs' | 'nextId' | 'framesOn' | 'minuteOfDay'> {
-    const moment = { nowMs, minuteOfDay: minuteOfDay(nowMs) }
-    return {
-      ...moment,
-      nextId: newId,
-      framesOn: (frameId: string, bench: BenchState) => {
-        const frame = this.store.book.frames.get(frameId)
-        return frame !== undefined && isFrameOn(frame, bench, moment)
-      },
-    }
-  }
-
   /**
    * Takes runs on in turns, until all of them wait, ask or end, or the stretch is over. Nothing of it is stored yet.
    */
   private stretch(runs: readonly OpenRun[], world: World, first?: { id: string; part: Partial<StepContext> }): Stretch {
-    const context = this.contextOf(world.nowMs)
+    const context = stepContext(world)
     const heads = new Map(runs.map(({ head }) => [head.id, head]))
     const logs = new Map(runs.map(({ head, log }) => [head.id, [...log]]))
     const entries: PlannedEntry[] = []

@@ -1,37 +1,33 @@
 <script setup lang="ts" generic="W extends string">
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
 import { useMirror } from '~/live/useMirror'
+import FindingLines from '../FindingLines.vue'
+import type { StepFormProps } from './stepForm'
 
-/** Frames of levers, several at once, and which way they go. */
-const { name, invalid, ways, frameIds, way } = defineProps<{
-  name: string
-  invalid: boolean
-  ways: readonly { readonly value: W; readonly name: string }[]
-  frameIds: string[]
-  way: W
-}>()
-const emit = defineEmits<{ 'update:frameIds': [ids: string[]]; 'update:way': [way: W] }>()
+/** Frames of levers, several at once, and which way they go: all that a step about frames says. */
+const { name, findings, issueOf, ways } = defineProps<
+  StepFormProps & { ways: readonly { readonly value: W; readonly name: string }[] }
+>()
+const frameIds = defineModel<string[]>('frameIds', { required: true })
+const way = defineModel<W>('way', { required: true })
 const mirror = useMirror()
 </script>
 
 <template>
   <div class="first-line choosing">
     <ChoiceSelect
-      :model-value="frameIds"
+      v-model="frameIds"
       multiple
       :label="`Frames of ${name}`"
-      :aria-invalid="invalid"
+      :aria-invalid="issueOf('frameIds') !== undefined"
       placeholder="Choose frames"
       :options="mirror.frameChoices"
-      @update:model-value="emit('update:frameIds', $event)"
     />
-    <ChoiceSelect
-      :model-value="way"
-      :label="`Which way ${name} switches`"
-      :options="ways"
-      @update:model-value="emit('update:way', $event)"
-    />
+    <ChoiceSelect v-model="way" :label="`Which way ${name} switches`" :options="ways" />
   </div>
+  <IssueLine :issue="issueOf('frameIds')" />
+  <FindingLines :findings="findings" />
 </template>
 
 <style scoped>

@@ -5,7 +5,6 @@ import ArgumentList from '../ArgumentList.vue'
 import FindingLines from '../FindingLines.vue'
 import FolderField from './FolderField.vue'
 import type { StepFormProps } from './stepForm'
-import TakenField from './TakenField.vue'
 
 type GatherStep = StepOf<'files.gather'>
 
@@ -57,18 +56,7 @@ function pasteNames(text: string): void {
     @mend="step = $event as GatherStep"
   />
   <IssueLine :issue="issueOf('from')" />
-  <div class="two">
-    <FolderField
-      :model-value="step.to"
-      :makes="step.makeFolder"
-      label="Gathered in the folder"
-      :issue="issueOf('to')"
-      :values="values"
-      @update:model-value="alter({ to: $event })"
-      @update:makes="alter({ makeFolder: $event })"
-    />
-    <TakenField :model-value="step.taken" @update:model-value="alter({ taken: $event })" />
-  </div>
+  <FolderField :going="step" label="Gathered in the folder" :issue="issueOf('to')" :values="values" @alter="alter" />
   <FindingLines :findings="findings.filter((finding) => !finding.at.startsWith('from'))" />
 </template>
 
@@ -80,11 +68,5 @@ function pasteNames(text: string): void {
 }
 .names .soft {
   font: 400 13px var(--plain);
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 10px 14px;
-  align-items: start;
 }
 </style>

@@ -6,7 +6,6 @@ import ArgumentList from '../ArgumentList.vue'
 import FindingLines from '../FindingLines.vue'
 import FolderField from './FolderField.vue'
 import type { StepFormProps } from './stepForm'
-import TakenField from './TakenField.vue'
 
 type MoveStep = StepOf<'files.move'>
 
@@ -43,26 +42,6 @@ function alter(part: Partial<MoveStep>): void {
     @mend="step = $event as MoveStep"
   />
   <IssueLine :issue="issueOf('paths')" />
-  <div class="two">
-    <FolderField
-      :model-value="step.to"
-      :makes="step.makeFolder"
-      label="Into the folder"
-      :issue="issueOf('to')"
-      :values="values"
-      @update:model-value="alter({ to: $event })"
-      @update:makes="alter({ makeFolder: $event })"
-    />
-    <TakenField :model-value="step.taken" @update:model-value="alter({ taken: $event })" />
-  </div>
+  <FolderField :going="step" label="Into the folder" :issue="issueOf('to')" :values="values" @alter="alter" />
   <FindingLines :findings="findings.filter((finding) => !finding.at.startsWith('paths'))" />
 </template>
-
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 10px 14px;
-  align-items: start;
-}
-</style>

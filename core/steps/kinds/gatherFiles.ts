@@ -55,12 +55,10 @@ export const gatherFiles = defineStep({
       if (!wanted.includes(name.value)) wanted.push(name.value)
     }
     const { found, missing } = lookUp(wanted, folders, bench)
-    const settled = settleNames(
-      found.map(({ path, name }) => ({ from: path, to: pathIn(target.value, name) })),
-      taken,
-      bench,
-      context,
-    )
+    const wantedThere = found
+      .map(({ path, name }) => ({ from: path, to: pathIn(target.value, name) }))
+      .filter(({ from, to }) => from !== to)
+    const settled = settleNames('copy', wantedThere, taken, bench, context)
     if (settled.kind === 'asks') return settled
     const changes = transfer('copy', settled.going, bench, context.nowMs)
     if (!changes.ok) return failed(changes.issues)

@@ -1,9 +1,8 @@
-import { kindAt } from '../../bench'
+import { benchIssue, kindAt } from '../../bench'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { requiredPath } from '../fields'
 import { makeFolders, pathFrom } from '../fileWork'
-import { stepIssue } from '../issues'
 
 export const makeFolder = defineStep({
   kind: 'files.folder',
@@ -17,7 +16,7 @@ export const makeFolder = defineStep({
     const path = pathFrom(text, bench, values)
     if (!path.ok) return failed(path.issues)
     if (kindAt(bench.files, path.value) === 'file')
-      return failed([stepIssue({ code: 'name-taken', path: path.value }, 'path')])
+      return failed([benchIssue({ code: 'name-taken', path: path.value }, 'path')])
     const changes = makeFolders(path.value, bench)
     if (!changes.ok) return failed(changes.issues)
     const note = changes.value.length === 0 ? 'was there already' : 'is made'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { everyFile, nodeAt, pathIn } from '../../bench'
+import { benchIssue, everyFile, nodeAt, pathIn } from '../../bench'
 import type { BenchState, Change } from '../../bench'
 import { lastPart } from '../../command'
 import { countOf } from '../../names'
@@ -22,7 +22,6 @@ import {
   throwAway,
 } from '../fileWork'
 import type { Destination } from '../fileWork'
-import { stepIssue } from '../issues'
 
 /** Moves or copies files and folders into a folder. */
 export const moveFiles = defineStep({
@@ -54,10 +53,9 @@ export const moveFiles = defineStep({
     const made = makeFolders(folder.value, bench)
     if (!made.ok) return failed(made.issues)
     const own = files.value.find((path) => path === '/' || folder.value === path || folder.value.startsWith(`${path}/`))
-    if (own !== undefined) return failed([stepIssue({ code: 'into-itself', path: own })])
+    if (own !== undefined) return failed([benchIssue({ code: 'into-itself', path: own })])
     const wanted = files.value.map((from) => ({ from, to: pathIn(folder.value, lastPart(from)) }))
-    // A copy beside itself needs another name; what is moved to where it is stays there.
-    const settled = settleNames(act === 'copy' ? copies(wanted) : wanted, taken, bench, context)
+    const settled = settleNames(act, wanted, taken, bench, context)
     if (settled.kind === 'asks') return settled
     const going = transfer(act, settled.going, bench, context.nowMs)
     if (!going.ok) return failed(going.issues)
@@ -75,14 +73,6 @@ export const moveFiles = defineStep({
   },
 })
 
-/** No path has it: it tells a copy from its original where they have one name. */
-const ITSELF = '\0'
-
-/** A copy that would stand where its own original does is one of a name that is taken. */
-function copies(wanted: readonly { from: string; to: string }[]) {
-  return wanted.map(({ from, to }) => ({ from: from === to ? from + ITSELF : from, to }))
-}
-
 /** The changes by which files go where they are to go. What is replaced goes into the bin. Issue: `no-bin`. */
 export function transfer(
   act: 'move' | 'copy',
@@ -99,7 +89,7 @@ export function transfer(
       changes.push(thrown.value)
     }
     if (act === 'move') changes.push({ kind: 'file.move', from, to })
-    else changes.push(...copyOf(from.replace(ITSELF, ''), to, bench, nowMs))
+    else changes.push(...copyOf(from, to, bench, nowMs))
   }
   return succeed(changes)
 }

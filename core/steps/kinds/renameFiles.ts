@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { folderOf, kindAt, MOMENT_NAMES, momentValues, pathIn } from '../../bench'
+import { folderOf, freeName, kindAt, MOMENT_NAMES, momentValues, pathIn } from '../../bench'
 import { expandVariables, lastPart } from '../../command'
 import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
@@ -14,6 +14,7 @@ import {
   takenPolicySchema,
   takenWords,
 } from '../fileWork'
+import type { Destination } from '../fileWork'
 import { stepIssue } from '../issues'
 import { transfer } from './moveFiles'
 
@@ -53,9 +54,9 @@ export const renameFiles = defineStep({
       if (!isName(name.value)) return failed([stepIssue({ code: 'name-refused', name: name.value }, 'pattern')])
       wanted.push({ from, to: pathIn(folderOf(from), name.value) })
     }
-    const settled = settleNames(wanted, taken, bench, context)
+    const settled = settleNames('move', wanted, taken, bench, context)
     if (settled.kind === 'asks') return settled
-    const inOrder = settleOrder(settled.going)
+    const inOrder = settleOrder(settled.going, (path) => kindAt(bench.files, path) !== undefined)
     const changes = transfer('move', inOrder, bench, context.nowMs)
     if (!changes.ok) return failed(changes.issues)
     const note =
@@ -76,28 +77,22 @@ function isName(name: string): boolean {
   return name !== '' && name !== '.' && name !== '..' && !/[/\0]/.test(name)
 }
 
-interface Going {
-  readonly from: string
-  readonly to: string
-  readonly replaces?: true
-}
-
 /**
  * Names that some of them leave for others are free only after those have gone: each goes after the one in its way, and
  * where they go round in a circle, one steps aside first.
  */
-function settleOrder(going: readonly Going[]): Going[] {
+function settleOrder(going: readonly Destination[], isTaken: (path: string) => boolean): Destination[] {
   const byFrom = new Map(going.map((entry) => [entry.from, entry]))
   const done = new Set<string>()
-  const ordered: Going[] = []
-  const aside: Going[] = []
-  const visit = (entry: Going, path: Set<string>): void => {
+  const ordered: Destination[] = []
+  const aside: Destination[] = []
+  const visit = (entry: Destination, path: Set<string>): void => {
     if (done.has(entry.from)) return
     path.add(entry.from)
     const inWay = byFrom.get(entry.to)
     if (inWay && !done.has(inWay.from)) {
       if (path.has(inWay.from)) {
-        const between = `${inWay.from}~`
+        const between = freeName(`${inWay.from}~`, isTaken)
         ordered.push({ from: inWay.from, to: between })
         aside.push({ from: between, to: inWay.to })
         done.add(inWay.from)

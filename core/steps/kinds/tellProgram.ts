@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, programMissing, tellVerb, verbOf, windowMeant } from '../../bench'
+import { benchIssue, idSchema, programMissing, tellVerb, verbOf, windowMeant } from '../../bench'
 import type { BenchState, Program } from '../../bench'
 import { own } from '../../result'
 import { defineStep } from '../defineStep'
@@ -45,7 +45,7 @@ export const tellProgram = defineStep({
 
 function verbUnknown(program: Program, verb: string) {
   const known = (program.verbs ?? []).map(({ name }) => name)
-  return stepIssue({ code: 'verb-unknown', program: program.name, verb, known })
+  return benchIssue({ code: 'verb-missing', program: program.name, verb, known })
 }
 
 /** That there is no window to turn to: of a program, or in front. */
