@@ -1,4 +1,5 @@
-export { frames, levers, values } from './levers'
+export { frames, values } from './frames'
+export { levers } from './levers'
 export { programs } from './programs'
 export { workstation } from './workstation'
 export { typingTraces, watchText } from './typingTraces'

@@ -24,7 +24,7 @@ const acts = useBenchActs()
       >
         {{ choice.label }}
       </ElButton>
-      <ElButton size="small" @click="acts.drop()"> Leave it </ElButton>
+      <ElButton size="small" @click="acts.drop()"> Cancel </ElButton>
     </div>
   </section>
 </template>

@@ -158,3 +158,9 @@ function setTest(kind: FileTest['kind']): void {
     />
   </template>
 </template>
+
+<style scoped>
+.el-select {
+  width: 180px;
+}
+</style>

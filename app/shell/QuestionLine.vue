@@ -16,7 +16,8 @@ const notices = useNotices()
     :aria-label="`Question of ${run.leverName}`"
   >
     <p>
-      <strong>{{ run.leverName }}</strong> asks: {{ run.question?.text }}
+      <strong>{{ run.leverName }}</strong> {{ run.question?.choices.length === 1 ? 'warns' : 'asks' }}:
+      {{ run.question?.text }}
     </p>
     <div class="actions">
       <ElButton
