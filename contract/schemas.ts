@@ -11,8 +11,10 @@ import {
 import { decisionSchema, keyEventSchema } from '../core/resolve'
 import { recordedChangeSchema, runHeadSchema, runSheetSchema, logEntrySchema } from '../core/run'
 import { settingsSchema } from '../core/settings'
+import { kitSchema } from '../core/sheets'
 import { stepSchema } from '../core/steps'
 import { typingEventSchema } from '../core/timing'
+import { valueSchema } from '../core/values'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
 export const issueSchema = z.object({ code: z.string(), path: z.string(), message: z.string() })
@@ -49,10 +51,13 @@ export const runSummarySchema = runHeadSchema
     changeCount: true,
     ignoredCount: true,
     note: true,
+    after: true,
+    result: true,
   })
   .extend({
     seq: z.number().int().meta({ description: 'Its place in the order of pulls.' }),
     position: z.number().int().meta({ description: 'The row of the sheet that comes next, counted from 0.' }),
+    path: z.string().meta({ description: 'The dotted path of the step that comes next, such as `2.steps.0`.' }),
     putBack: z.enum(['no', 'whole', 'partly']),
   })
 
@@ -66,7 +71,11 @@ export const runAnswerSchema = runHeadSchema.extend({
   ...runSheetSchema.shape,
   seq: z.number().int(),
   position: z.number().int(),
+  path: z.string(),
   trace: z.array(traceEntrySchema),
+  names: z
+    .record(z.string(), valueSchema)
+    .meta({ description: 'What names stand for where it is now; long lists are cut.' }),
   changes: z.array(recordedChangeSchema.extend({ stepIndex: z.number().int(), path: z.string() })),
 })
 
@@ -92,6 +101,7 @@ export const stateAnswerSchema = z.object({
   sequence: z.string(),
   frames: z.array(frameSchema),
   values: z.array(namedValueSchema),
+  kits: z.array(kitSchema),
   keySettings: keySettingsSchema,
   keyVersion: z.number().int(),
   settings: settingsSchema,
@@ -237,6 +247,7 @@ export const liveEventSchema = z.discriminatedUnion('type', [
     levers: deltaOf(leverSchema),
     frames: deltaOf(frameSchema),
     values: deltaOf(namedValueSchema),
+    kits: deltaOf(kitSchema),
     keys: z.object({ version: z.number().int(), body: keySettingsSchema }).optional(),
     settings: z.object({ version: z.number().int(), body: settingsSchema }).optional(),
     history: historySchema,

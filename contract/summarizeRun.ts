@@ -1,11 +1,12 @@
-import { rowOf, traceOf } from '../core/run'
+import { pathOf, rowOf, scopeOfRun, traceOf } from '../core/run'
 import type { LogEntry, RunHead, RunSheet } from '../core/run'
+import type { Value } from '../core/values'
 import type { RunAnswer, RunSummary } from './schemas'
 
 /** The line of the ledger for a run. */
 export function summarizeRun(head: RunHead, seq: number): RunSummary {
   const { id, leverId, leverName, plate, source, phase, outcome, wakeAtMs, startedAtMs, endedAtMs, question } = head
-  const { stepCount, changeCount, ignoredCount, note, putBack, stack } = head
+  const { stepCount, changeCount, ignoredCount, note, putBack, stack, after, result } = head
   return {
     id,
     seq,
@@ -16,6 +17,7 @@ export function summarizeRun(head: RunHead, seq: number): RunSummary {
     phase,
     outcome,
     position: stack[0]!.index,
+    path: pathOf(stack),
     wakeAtMs,
     startedAtMs,
     endedAtMs,
@@ -24,18 +26,34 @@ export function summarizeRun(head: RunHead, seq: number): RunSummary {
     changeCount,
     ignoredCount,
     note,
+    ...(after === undefined ? {} : { after }),
+    ...(result === undefined ? {} : { result: shortened(result) }),
     putBack: !putBack ? 'no' : putBack.left.length > 0 ? 'partly' : 'whole',
   }
 }
 
-/** A run with all it did, as it is read. */
+const NO_SHEET: RunSheet = { steps: [], values: { values: {}, broken: {} } }
+
+/** A run with all it did, as it is read. Values that are large are cut. */
 export function reportRun(head: RunHead, sheet: RunSheet | null, log: readonly LogEntry[], seq: number): RunAnswer {
+  const names = sheet && head.phase !== 'ended' ? scopeOfRun({ ...head, ...sheet, log: [...log] }) : {}
   return {
     ...head,
-    ...(sheet ?? { steps: [], values: { values: {}, broken: {} } }),
+    ...(sheet ?? NO_SHEET),
     seq,
     position: head.stack[0]!.index,
-    trace: traceOf({ log }),
+    path: pathOf(head.stack),
+    names: Object.fromEntries(Object.entries(names).map(([name, value]) => [name, shortened(value)])),
+    trace: traceOf({ log }).map((entry) =>
+      entry.value === undefined ? entry : { ...entry, value: shortened(entry.value) },
+    ),
     changes: log.flatMap(({ path, changes }) => changes.map((change) => ({ ...change, path, stepIndex: rowOf(path) }))),
   }
+}
+
+const MOST_SHOWN = 100
+
+/** Of a list its first entries. */
+function shortened(value: Value): Value {
+  return Array.isArray(value) && value.length > MOST_SHOWN ? value.slice(0, MOST_SHOWN) : value
 }

@@ -1,4 +1,5 @@
 export { frames, values } from './frames'
+export { kits } from './kits'
 export { levers } from './levers'
 export { programs } from './programs'
 export { workstation } from './workstation'

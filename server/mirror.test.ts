@@ -34,6 +34,7 @@ function openTab() {
       sequence: engine.feed.sequence,
       frames: [...book.allFrames],
       values: [...book.allValues],
+      kits: [...book.allKits],
       keySettings: book.keys.body,
       keyVersion: book.keys.version,
       settings: book.settings.body,

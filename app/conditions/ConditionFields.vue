@@ -11,6 +11,7 @@ import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import IconX from '~icons/tabler/x'
 import BenchConditionFields from './BenchConditionFields.vue'
+import ValueConditionFields from './ValueConditionFields.vue'
 import { conditionKinds, freshCondition, isBenchCondition } from './conditionKinds'
 
 /** A condition, its parts chosen by name, with how it stands now. */
@@ -107,6 +108,7 @@ function setControl(controlId: string): void {
         @update:model-value="setDevice"
       />
       <BenchConditionFields v-if="isBenchCondition(condition)" v-model="condition" :label="label" />
+      <ValueConditionFields v-else-if="condition.kind === 'value-is'" v-model="condition" :label="label" />
       <PlugInButton v-if="condition.kind === 'device-present'" :plug-in="plugIn" />
       <template v-else-if="condition.kind === 'time-of-day'">
         <span>from</span>

@@ -33,6 +33,7 @@ export const conditionKinds: readonly { kind: Condition['kind']; label: string }
   { kind: 'clipboard-has', label: 'the clipboard has' },
   { kind: 'plays', label: 'music plays' },
   { kind: 'time-of-day', label: 'it is a time of day' },
+  { kind: 'value-is', label: 'a value is, has, is more' },
   { kind: 'not', label: 'it is not so that' },
   { kind: 'all', label: 'all of these' },
   { kind: 'any', label: 'any of these' },
@@ -72,6 +73,8 @@ export function freshCondition(kind: Condition['kind'], bench: BenchState): Cond
       return { kind, deviceId: Object.values(bench.devices).find((one) => one.kind === 'player')?.id ?? '' }
     case 'time-of-day':
       return { kind, fromMinute: 18 * 60, toMinute: 6 * 60 }
+    case 'value-is':
+      return { kind, text: '', test: { kind: 'is', text: '' } }
     case 'not':
       return { kind, condition: { kind: 'program-runs', programId } }
     case 'all':

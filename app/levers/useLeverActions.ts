@@ -21,7 +21,7 @@ export function useLeverActions() {
   const router = useRouter()
   const { undo, redo } = useUndo()
 
-  async function pull(lever: Lever, source: RunAnswer['source'] = 'button'): Promise<void> {
+  async function pull(lever: Lever, source: Exclude<RunAnswer['source'], 'trial'> = 'button'): Promise<void> {
     const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source } }))
     if (run) tell(run)
   }

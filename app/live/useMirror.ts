@@ -12,6 +12,7 @@ import { assertNever } from '~~/core/result'
 import { DEFAULT_SETTINGS } from '~~/core/settings'
 import type { Names } from '~~/core/steps'
 import type { Settings } from '~~/core/settings'
+import type { Kit } from '~~/core/sheets'
 
 const KEPT_KEYS = 200
 const KEPT_RUNS = 500
@@ -65,6 +66,7 @@ export const useMirror = defineStore('mirror', () => {
   const settingsVersion = ref(1)
   const setAside = shallowRef<StateAnswer['setAside']>([])
   const values = shallowRef<readonly NamedValue[]>([])
+  const kits = shallowRef<readonly Kit[]>([])
   const history = shallowRef<History>({ undo: null, redo: null })
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
@@ -107,6 +109,9 @@ export const useMirror = defineStore('mirror', () => {
     return open
   })
 
+  const leverNames = computed<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(levers.value.map(({ id, plate, name }) => [id, `${plate} ${name}`])),
+  )
   const frameNames = computed(() => Object.fromEntries(frames.value.map((frame) => [frame.id, frame.name])))
   /** The names that sentences need, of frames too; the same as long as none of them differs. */
   const names = computed<Names & Required<Omit<Names, 'desktops'>>>((before) => {
@@ -115,9 +120,10 @@ export const useMirror = defineStore('mirror', () => {
       before?.programs === programs &&
       before.devices === devices &&
       before.frames === frameNames.value &&
+      before.levers === leverNames.value &&
       // Which of them is shown is nothing to a name.
       before.desktops?.names === desktops?.names
-    return isSame ? before : { programs, devices, frames: frameNames.value, desktops }
+    return isSame ? before : { programs, devices, frames: frameNames.value, levers: leverNames.value, desktops }
   })
 
   /** The named values that levers of a frame can use, as they resolve now. */
@@ -133,6 +139,7 @@ export const useMirror = defineStore('mirror', () => {
     leverRevision.value = edits.revision
     frames.value = state.frames
     values.value = state.values
+    kits.value = state.kits
     keySettings.value = state.keySettings
     keyVersion.value = state.keyVersion
     settings.value = state.settings
@@ -155,6 +162,7 @@ export const useMirror = defineStore('mirror', () => {
         takeLevers(event.levers)
         frames.value = withDelta(frames.value, event.frames, (a, b) => a.position - b.position)
         values.value = withDelta(values.value, event.values, (a, b) => (a.name < b.name ? -1 : 1))
+        kits.value = withDelta(kits.value, event.kits, (a, b) => (a.name < b.name ? -1 : 1))
         if (event.keys) {
           keySettings.value = event.keys.body
           keyVersion.value = event.keys.version
@@ -224,6 +232,7 @@ export const useMirror = defineStore('mirror', () => {
     frames,
     framesLive,
     values,
+    kits,
     keySettings,
     keyVersion,
     settings,

@@ -10,6 +10,7 @@ import BenchStrip from './BenchStrip.vue'
 import BoardLine from './BoardLine.vue'
 import HelpSheet from './HelpSheet.vue'
 import NoticeLine from './NoticeLine.vue'
+import QuestionBoard from './QuestionBoard.vue'
 import QuestionLine from './QuestionLine.vue'
 import TopBar from './TopBar.vue'
 import WaitLine from './WaitLine.vue'
@@ -28,6 +29,7 @@ const mirror = useMirror()
     <TopBar />
     <main>
       <BoardLine />
+      <QuestionBoard />
       <p v-if="mirror.phase === 'loading'" class="empty" role="status">Reading the levers and the bench…</p>
       <slot v-else />
     </main>

@@ -2,36 +2,28 @@
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import NumberPlate from '~/plates/NumberPlate.vue'
+import { useQuestions } from './useQuestions'
 
-/** Runs that wait for an answer are asked about in every view. */
+/** Questions that were left for later, in every view. */
 const mirror = useMirror()
 const notices = useNotices()
+const questions = useQuestions()
 </script>
 
 <template>
   <section
-    v-for="run in mirror.openQuestions"
+    v-for="run in questions.later.value"
     :key="run.id"
     class="question"
-    :aria-label="`Question of ${run.leverName}`"
+    :aria-label="`Question of ${run.leverName}, left for later`"
   >
-    <p>
-      <strong>{{ run.leverName }}</strong> {{ run.question?.choices.length === 1 ? 'warns' : 'asks' }}:
-      {{ run.question?.text }}
+    <NumberPlate :plate="run.plate" :steps="mirror.leverById.get(run.leverId)?.steps ?? []" />
+    <p class="cut">
+      <strong>{{ run.leverName }}</strong> still asks: {{ run.question?.text }}
     </p>
-    <div class="actions">
-      <ElButton
-        v-for="choice in run.question?.choices"
-        :key="choice.id"
-        size="small"
-        @click="
-          notices.attempt(() =>
-            callApi('answerRun', { id: run.id, body: { choice: choice.id, questionId: run.question?.id } }),
-          )
-        "
-      >
-        {{ choice.label }}
-      </ElButton>
+    <div>
+      <ElButton size="small" @click="questions.take(run)"> Answer </ElButton>
       <ElButton size="small" @click="notices.attempt(() => callApi('stopRun', { id: run.id }))">
         Stop the run
       </ElButton>
@@ -44,7 +36,7 @@ const notices = useNotices()
   display: flex;
   align-items: center;
   gap: 12px;
-  padding: 6px 16px;
+  padding: 4px 16px;
   border-top: 2px solid var(--live-fill);
   background: var(--surface);
 }

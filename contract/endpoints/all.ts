@@ -4,6 +4,7 @@ import { exchangeEndpoints } from './exchange'
 import { historyEndpoints } from './history'
 import { iconsEndpoints } from './icons'
 import { keysEndpoints } from './keys'
+import { kitsEndpoints } from './kits'
 import { leversEndpoints } from './levers'
 import { liveEndpoints } from './live'
 import { runsEndpoints } from './runs'
@@ -17,6 +18,7 @@ export const endpoints = {
   ...benchEndpoints,
   ...keysEndpoints,
   ...valuesEndpoints,
+  ...kitsEndpoints,
   ...iconsEndpoints,
   ...exchangeEndpoints,
   ...historyEndpoints,

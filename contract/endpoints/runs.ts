@@ -1,11 +1,33 @@
 import { z } from 'zod'
 import { idSchema } from '../../core/bench'
 import { putBackReportSchema, RUN_SOURCES } from '../../core/run'
+import { leverDraftSchema } from '../../core/levers'
+import { stepSchema, valueNameSchema } from '../../core/steps'
+import { givenValueSchema } from '../../core/values'
 import { rehearsalSchema, runAnswerSchema, runSummarySchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
-const pullBody = z.object({ source: z.enum(RUN_SOURCES).default('api') })
+/** What a lever is given, and answers: no larger than what a body may be. */
+const givenSchema = z.record(z.string().min(1).max(60), givenValueSchema)
+const pullBody = z.object({
+  source: z.enum(RUN_SOURCES).exclude(['trial']).default('api'),
+  inputs: givenSchema.optional().meta({ description: 'What the lever is given, by the names of its inputs.' }),
+})
+const trialBody = z.object({
+  lever: leverDraftSchema
+    .pick({ name: true, steps: true, frameId: true })
+    .extend({ id: idSchema.optional(), plate: z.number().int().optional() }),
+  paths: z
+    .array(z.string().max(2000))
+    .max(1000)
+    .optional()
+    .meta({ description: 'The rows to try, of one list, such as `2.steps.0`; all where it is left out.' }),
+  andOn: z.boolean().optional().meta({ description: 'And all that comes after them.' }),
+  given: givenSchema.optional().meta({ description: 'What names stand for that would be known by then.' }),
+  isSlow: z.boolean().optional().meta({ description: 'Pauses before each step.' }),
+  pauses: z.array(z.string().max(2000)).max(1000).optional().meta({ description: 'Rows before which it pauses.' }),
+})
 const openBody = z.object({
   place: z.string().min(1).max(4096).optional(),
   programId: idSchema.optional(),
@@ -34,6 +56,14 @@ export const runsEndpoints = {
       ...missing,
       409: 'It is disabled, its interlock refuses, or it is still running and set to ignore another pull.',
     },
+  },
+  tryLever: {
+    method: 'POST',
+    path: '/api/trials',
+    summary: 'Pulls a lever as it is being written, or some rows of it, at once or step by step.',
+    body: trialBody,
+    answer: runAnswerSchema,
+    refusals: { 422: 'It names rows that are not there, or of several lists.' },
   },
   rehearseLever: {
     method: 'POST',
@@ -69,7 +99,10 @@ export const runsEndpoints = {
     path: '/api/runs/:id/answer',
     summary: 'Answers the question a run asks.',
     body: z.object({
-      choice: z.string().min(1).max(80),
+      choice: z.string().min(1).max(80).optional(),
+      answer: givenValueSchema
+        .optional()
+        .meta({ description: 'For questions that are no choice; for several a list.' }),
       questionId: z
         .string()
         .max(80)
@@ -77,7 +110,33 @@ export const runsEndpoints = {
         .meta({ description: 'The `id` of the question; by default the one that stands when the request comes in.' }),
     }),
     answer: runAnswerSchema,
-    refusals: { ...missing, 409: 'It does not ask, or does not know this choice.' },
+    refusals: { ...missing, 409: 'It does not ask, or this is no answer to it.', 422: 'No answer was given.' },
+  },
+  goOnRun: {
+    method: 'POST',
+    path: '/api/runs/:id/go',
+    summary: 'Goes on from a pause: one step, or until the next row that is marked; or lets it pause before each step.',
+    body: z.object({ how: z.enum(['step', 'run', 'pause']) }),
+    answer: runAnswerSchema,
+    refusals: { ...missing, 409: 'It has ended, or does not pause.' },
+  },
+  nameInRun: {
+    method: 'PUT',
+    path: '/api/runs/:id/values',
+    summary: 'Gives a value to a name while a run pauses.',
+    body: z.object({ name: valueNameSchema, value: givenValueSchema }),
+    answer: runAnswerSchema,
+    refusals: { ...missing, 409: 'It does not pause now.' },
+  },
+  reverseRun: {
+    method: 'GET',
+    path: '/api/runs/:id/reverse',
+    summary: 'The steps that do the opposite of what a run did, last first, and what has no opposite.',
+    answer: z.object({
+      steps: z.array(stepSchema),
+      without: z.array(z.object({ sentence: z.string(), because: z.string() })),
+    }),
+    refusals: { ...missing, 409: 'What it did is kept no longer.' },
   },
   stopRun: {
     method: 'POST',

@@ -7,11 +7,13 @@ import { LONGEST_EXPANSION } from './limits'
  * Replaces every `${name}` by its value; names are case-sensitive, values are not expanded again,
  * and `$${` writes a literal `${`. Issues: `variable-unknown` with the nearest known name, `variable-open`,
  * `variable-broken` for a name in `broken`, with its reason, and `variable-large`; `at` is the offset of the `$`.
+ * A name that `isOpen` stands for something that is not known yet, and for nothing here.
  */
 export function expandVariables(
   text: string,
   values: Readonly<Record<string, string>>,
   broken: Readonly<Record<string, Issue>> = {},
+  isOpen: (name: string) => boolean = () => false,
 ): Result<string> {
   // Most texts use no value at all.
   if (!text.includes('${')) return succeed(text)
@@ -21,7 +23,8 @@ export function expandVariables(
     if (part.kind === 'text') expanded += part.text
     else if (part.kind === 'open') {
       issues.push(commandIssue({ code: 'variable-open', at: part.at }))
-    } else if (Object.hasOwn(values, part.name)) {
+    } else if (isOpen(part.name)) continue
+    else if (Object.hasOwn(values, part.name)) {
       const value = values[part.name]!
       if (expanded.length + value.length > LONGEST_EXPANSION)
         return fail(commandIssue({ code: 'variable-large', name: part.name }, part.at))

@@ -2,6 +2,7 @@ import { valueInWords } from '../bench'
 import type { BenchState } from '../bench'
 import { assertNever, own } from '../result'
 import { countOf } from '../names'
+import { valueTestInWords } from './onValue'
 import type { Condition, FileTest } from './schema'
 
 /**
@@ -47,7 +48,12 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
       const playlist = own(bench.devices, deviceId)?.playlists?.find(({ id }) => id === playlistId)?.name ?? playlistId
       return `${device(deviceId)} plays${playlist === undefined ? '' : ` ${playlist}`}`
     }
+    case 'value-is':
+      return `${condition.text === '' ? '…' : condition.text} ${valueTestInWords(condition.test)}`
     case 'not':
+      if (condition.condition.kind === 'device-present')
+        return `${device(condition.condition.deviceId)} is not plugged in`
+      if (condition.condition.kind === 'program-runs') return `${program(condition.condition.programId)} does not run`
       return `it is not so that ${describeCondition(condition.condition, bench)}`
     case 'all':
       return condition.conditions.map((part) => describeCondition(part, bench)).join(' and ')

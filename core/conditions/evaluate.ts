@@ -3,6 +3,7 @@ import type { BenchState } from '../bench'
 import { assertNever, own } from '../result'
 import { clockTime, lampName } from './describe'
 import { onBench } from './onBench'
+import { onValue } from './onValue'
 import type { Condition } from './schema'
 import type { Moment, Verdict } from './verdict'
 
@@ -47,6 +48,8 @@ export function evaluate(condition: Condition, bench: BenchState, moment: Moment
     case 'clipboard-has':
     case 'plays':
       return onBench(condition, bench, moment)
+    case 'value-is':
+      return onValue(condition, bench, moment)
     case 'not': {
       const inner = evaluate(condition.condition, bench, moment)
       return { ...inner, holds: !inner.holds }

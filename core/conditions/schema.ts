@@ -24,6 +24,8 @@ export type Condition =
   | { kind: 'clipboard-has'; text: string }
   /** Anything at all where no playlist is named. */
   | { kind: 'plays'; deviceId: string; playlistId?: string }
+  /** What a text comes to, its values put in. */
+  | { kind: 'value-is'; text: string; test: ValueTest }
   | { kind: 'not'; condition: Condition }
   | { kind: 'all' | 'any'; conditions: Condition[] }
 
@@ -35,6 +37,10 @@ export type FileTest =
   /** Changed after another one. */
   | { kind: 'newer-than'; path: string }
   | { kind: 'larger'; bytes: number }
+
+/** What is asked of a text. Where both sides are numbers, `is`, `more` and `less` go by the number. */
+export type ValueTest =
+  { kind: 'is' | 'begins' | 'ends' | 'has' | 'fits' | 'more' | 'less'; text: string } | { kind: 'empty' }
 
 const MOST_PARTS = 20
 const programIdSchema = marked(idSchema, { refers: 'program' })
@@ -90,6 +96,14 @@ export const conditionSchema: z.ZodType<Condition> = z
       z.object({ kind: z.literal('desktop-shown'), desktop: desktopNumberSchema }),
       z.object({ kind: z.literal('clipboard-has'), text: textSchema }),
       z.object({ kind: z.literal('plays'), deviceId: deviceIdSchema, playlistId: idSchema.optional() }),
+      z.object({
+        kind: z.literal('value-is'),
+        text: textSchema,
+        test: z.discriminatedUnion('kind', [
+          z.object({ kind: z.enum(['is', 'begins', 'ends', 'has', 'fits', 'more', 'less']), text: textSchema }),
+          z.object({ kind: z.literal('empty') }),
+        ]),
+      }),
       z.object({ kind: z.literal('not'), condition: conditionSchema }),
       z.object({ kind: z.enum(['all', 'any']), conditions: z.array(conditionSchema).min(1).max(MOST_PARTS) }),
     ]),

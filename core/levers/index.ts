@@ -28,6 +28,10 @@ export type {
   PatternField,
   Variant,
 } from './schema'
+export { INPUT_KINDS, inputKindWords, leverInputSchema, readInputs } from './inputs'
+export type { InputKind, LeverInput } from './inputs'
+export { PULLED_AGAIN, pulledAgainWords, WHILE_RUNNING, whileRunningWords } from './pulls'
+export type { PulledAgain, WhileRunning } from './pulls'
 export { keyRuleSchema } from './ruleSchema'
 export type { KeyRule } from './ruleSchema'
 export { scopeSchema } from './scopeSchema'

@@ -5,6 +5,8 @@ import { KEYBOARDS, LEGEND_IDS } from '../keys'
 import { DEEPEST_BLOCKS, depthOf, everyStep, frameIdSchema, MOST_STEPS, NATURES, stepSchema } from '../steps'
 import type { Step } from '../steps'
 import { marked } from '../fields'
+import { leverInputsSchema } from './inputs'
+import { PULLED_AGAIN, WHILE_RUNNING } from './pulls'
 import { keyRuleSchema } from './ruleSchema'
 import { scopeSchema } from './scopeSchema'
 import { timeSchema, triggerSchema } from './triggerSchema'
@@ -127,7 +129,11 @@ const fields = {
   scope: scopeSchema,
   enabled: z.boolean(),
   /** What another pull does while a run of the lever is still going on. */
-  whileRunning: z.enum(['ignore', 'beside']),
+  whileRunning: z.enum(WHILE_RUNNING),
+  /** What another pull does when its last run has ended; it runs again where it is absent. */
+  pulledAgain: z.enum(PULLED_AGAIN).nullish(),
+  /** What it can be given when it is pulled. */
+  inputs: leverInputsSchema.nullish(),
   icon: iconSchema.nullish(),
   interlock: interlockSchema.nullish(),
   /** The lamp on its plate, where it is not that of the device it switches. */
@@ -158,6 +164,8 @@ export const PATTERN_FIELDS = [
   'enabled',
   'frameId',
   'whileRunning',
+  'pulledAgain',
+  'inputs',
   'icon',
   'interlock',
   'lamp',

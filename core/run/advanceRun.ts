@@ -2,18 +2,23 @@ import type { BenchState } from '../bench'
 import { evaluate } from '../conditions'
 import type { Condition } from '../conditions'
 import { assertNever } from '../result'
-import { definitionOf, describeStep, findTextIssues, isAnswer, nextInBlock, performStep } from '../steps'
-import type { AnyStep, BlockMove, PlainStep, Step, StepContext, StepEffect } from '../steps'
-import { entryOf, takingOf, valueOf } from './entries'
-import type { Advance, At, EntryPart } from './entries'
+import { definitionOf, describeStep, isAnswer, isOff, namesKept, performStep } from '../steps'
+import type { AnyStep, PlainStep, Step, StepContext, StepEffect } from '../steps'
+import type { Value } from '../values'
+import { enterBlock, leaveList, leaveRound, outsideLoop } from './blockWays'
+import { callLever, returnFrom } from './calls'
+import { checkSheet } from './checkSheet'
+import { entryOf, partsOfRun, takingOf, valueOf } from './entries'
+import type { Advance, AdvanceContext, At, EntryPart } from './entries'
 import { failStep, putBackSoFar, threw } from './failStep'
 import { ended, isTryingAgain, ready, settled, untried, waiting } from './heads'
 import { runIssue } from './issues'
 import { counted } from './log'
 import { makeChanges } from './makeChanges'
 import type { Made } from './makeChanges'
-import { listsOf, nextIndex, plainOf, valuesIn, withTop } from './place'
-import type { Level, LogEntry, Run, RunHead, RunSheet } from './schema'
+import { listsOf, nextIndex, pathOf, plainOf, withTop } from './place'
+import type { LogEntry, Run, RunHead, RunSheet } from './schema'
+import { scopeOf, tableOf, withName } from './scope'
 import { PULL_ANYWAY, STEP_BUDGET } from './startRun'
 
 /**
@@ -21,11 +26,11 @@ import { PULL_ANYWAY, STEP_BUDGET } from './startRun'
  * goes on with `context.answer` or `context.fetched`. A run that has ended, still waits or still asks comes back as the
  * same object. Something that throws in a step fails the step.
  */
-export function advanceRun(run: Run, bench: BenchState, context: StepContext): Advance<Run> {
-  const { steps, values, log, ...head } = run
-  const advance = advanceHead(head, { steps, values }, log, bench, context)
+export function advanceRun(run: Run, bench: BenchState, context: AdvanceContext): Advance<Run> {
+  const { head, sheet, log } = partsOfRun(run)
+  const advance = advanceHead(head, sheet, log, bench, context)
   if (advance.run === head) return { ...advance, run }
-  return { ...advance, run: { ...advance.run, steps, values, log: [...log, ...advance.entries] } }
+  return { ...advance, run: { ...advance.run, ...sheet, log: [...log, ...advance.entries] } }
 }
 
 /** The same for whoever keeps sheet and log beside the head, and adds the entries to the log itself. */
@@ -34,11 +39,14 @@ export function advanceHead(
   sheet: RunSheet,
   log: readonly LogEntry[],
   bench: BenchState,
-  context: StepContext,
+  context: AdvanceContext,
 ): Advance {
   const at: At = { head, sheet, log, bench, context }
   const advance = goOn(at)
-  return advance.run.phase === 'ready' ? atEnd({ ...at, head: advance.run }, advance) : advance
+  if (advance.run.phase !== 'ready') return advance
+  // Of the log only the last entry matters at an end; a copy for each step would grow with its square.
+  const last = advance.entries.length > 0 ? advance.entries : log
+  return atEnd({ ...at, head: advance.run, bench: advance.bench, log: last }, advance)
 }
 
 function goOn(at: At): Advance {
@@ -51,8 +59,9 @@ function goOn(at: At): Advance {
       if (context.nowMs < head.wakeAtMs! && !(head.watch && holds(head.watch, at))) return same
       return head.progress || isTryingAgain(head.stack) ? act(at, { ...context, answer: undefined }) : endWait(at)
     case 'asking':
-      if (context.answer === undefined || !isAnswer(head.question!, context.answer)) return same
-      return head.isGated ? passGate(at, context.answer) : act(at, context)
+      return answered(at) ?? same
+    case 'paused':
+      return at.context.resume === undefined ? same : resume(at, at.context)
     case 'fetching':
       return context.fetched === undefined ? same : act(at, context)
     case 'ready':
@@ -62,29 +71,37 @@ function goOn(at: At): Advance {
   }
 }
 
-/** A name that is not known, in whatever step, ends the run before anything is done. */
+/** What is known to be wrong, in whatever step, ends the run before anything is done. */
 function refuseUnusable({ head, sheet, bench, context }: At): Advance | undefined {
-  if (head.entryCount > 0 || head.stack.length > 1 || head.stack[0]!.index > 0) return undefined
-  for (const [i, step] of sheet.steps.entries()) {
-    const [issue] = findTextIssues(step, bench, sheet.values)
-    if (!issue) continue
-    const entry: LogEntry = {
-      path: String(i),
-      sentence: describeStep(step, bench),
-      outcome: 'failed',
-      note: `${issue.message} Nothing was done.`,
-      issueCode: issue.code,
-      startedAtMs: context.nowMs,
-      endedAtMs: context.nowMs,
-      changes: [],
-    }
-    return { run: ended(counted(head, entry), 'failed', context.nowMs), bench, entries: [entry], changes: [] }
+  if (head.entryCount > 0 || head.part || head.stack.length > 1 || head.stack[0]!.index > 0) return undefined
+  const fault = checkSheet(sheet, { id: head.leverId, plate: head.plate }, bench)
+  if (!fault) return undefined
+  const { path, step, issue } = fault
+  const entry: LogEntry = {
+    path,
+    sentence: describeStep(step, bench),
+    outcome: 'failed',
+    note: `${issue.message} Nothing was done.`,
+    issueCode: issue.code,
+    startedAtMs: context.nowMs,
+    endedAtMs: context.nowMs,
+    changes: [],
   }
-  return undefined
+  return { run: ended(counted(head, entry), 'failed', context.nowMs), bench, entries: [entry], changes: [] }
+}
+
+/** With an answer, or the standard one when its time is over, the step that asked goes on. */
+function answered(at: At): Advance | undefined {
+  const { head, bench, context } = at
+  const isOver = head.wakeAtMs !== null && context.nowMs >= head.wakeAtMs
+  const answer = context.answer ?? (isOver ? head.question!.standard : undefined)
+  if (answer === undefined) return isOver ? act(at, { ...context, answer: undefined, hurried: true }) : undefined
+  if (!isAnswer(head.question!, answer, bench)) return undefined
+  return head.isGated ? passGate(at, answer) : act({ ...at, context: { ...context, answer } }, { ...context, answer })
 }
 
 /** The interlock did not hold, and the user was asked. */
-function passGate({ head, bench, context }: At, answer: string): Advance {
+function passGate({ head, bench, context }: At, answer: Value): Advance {
   const open = settled(head)
   const run: RunHead = answer === PULL_ANYWAY ? { ...open, phase: 'ready' } : ended(open, 'stopped', context.nowMs)
   return { run, bench, entries: [], changes: [] }
@@ -103,100 +120,78 @@ function endWait({ head, log, bench, context }: At): Advance {
 }
 
 /** Performs what is at hand: a step, a block, or the end of a list. */
-function act(at: At, context: StepContext): Advance {
+function act(at: At, context: AdvanceContext): Advance {
   const { head, sheet, bench } = at
-  const lists = listsOf(sheet.steps, head.stack)
-  const step = lists.at(-1)![head.stack.at(-1)!.index]
-  if (!step) return leaveList(at, lists)
+  const top = head.stack.at(-1)!
+  const step = listsOf(sheet, head.stack).at(-1)![top.index]
+  // A second way was asked for, whatever it is.
+  if (step && ((top.kind !== 'second-way' && isOff(step)) || isLeftOut(head, top.index)))
+    return { run: ready({ ...head, budget: head.budget - 1 }, nextIndex(head.stack)), bench, entries: [], changes: [] }
   if (head.budget <= 0) {
     const spent = runIssue({ code: 'budget-spent', steps: STEP_BUDGET })
-    const entry = entryOf(at, step, { outcome: 'failed', note: spent.message, issueCode: spent.code }, [])
+    const part = { outcome: 'failed' as const, note: spent.message, issueCode: spent.code }
+    // At the end of a list it is its block that goes no further.
+    const told: At = step ? at : { ...at, head: { ...head, stack: head.stack.slice(0, -1) } }
+    const entry = entryOf(told, stepAt(told), part, [])
     return { run: ended(counted(settled(head), entry), 'failed', context.nowMs), bench, entries: [entry], changes: [] }
   }
+  if (!step) return leaveList(at, contextOf(at))
+  if (head.phase === 'ready' && pausesAt(head, context)) {
+    return { run: { ...head, phase: 'paused' }, bench, entries: [], changes: [] }
+  }
   const paid: At = { ...at, head: { ...head, budget: head.budget - 1 } }
-  return definitionOf(step).role === 'block' ? enterBlock(paid, step) : takeStep(paid, step, context)
+  return definitionOf(step).role === 'block' ? enterBlock(paid, step, contextOf(paid)) : takeStep(paid, step, context)
+}
+
+function stepAt({ head, sheet }: At): Step | AnyStep {
+  return listsOf(sheet, head.stack).at(-1)![head.stack.at(-1)!.index]!
+}
+
+/** Whether a row stands beside those that are tried. */
+function isLeftOut({ part, stack }: RunHead, index: number): boolean {
+  return part !== undefined && stack.length === part.depth && !part.indexes.includes(index)
+}
+
+/** A rehearsal goes on by itself. */
+function pausesAt(head: RunHead, { isRehearsal, resume }: AdvanceContext): boolean {
+  if (isRehearsal || resume !== undefined) return false
+  return head.isSlow === true || (head.pauses?.includes(pathOf(head.stack)) ?? false)
+}
+
+/** Goes on from a pause: by one step, or until the next one that is marked. */
+function resume(at: At, context: AdvanceContext): Advance {
+  const { isSlow: _slow, ...rest } = at.head
+  const head: RunHead = { ...rest, phase: 'ready', ...(context.resume === 'step' ? { isSlow: true } : {}) }
+  return act({ ...at, head }, { ...context, answer: undefined })
 }
 
 /** With the last step of a sheet the run is over, and with a second way the step that it stands for. */
-function atEnd({ head, sheet, context }: At, advance: Advance): Advance {
-  let { stack } = head
+function atEnd(at: At, advance: Advance): Advance {
+  let { stack } = at.head
   for (;;) {
     const top = stack.at(-1)!
-    if (top.kind === 'block' || listsOf(sheet.steps, stack).at(-1)![top.index])
-      return stack === head.stack ? advance : { ...advance, run: ready(head, stack) }
-    if (top.kind === 'sheet') {
-      const run = ended(settled({ ...head, stack }), head.failedCount > 0 ? 'failed' : 'done', context.nowMs)
+    if (isPartDone(at.head, stack)) {
+      const run = ended(settled({ ...at.head, stack }), at.head.failedCount > 0 ? 'failed' : 'done', at.context.nowMs)
       return { ...advance, run }
+    }
+    if (top.kind === 'block' || listsOf(at.sheet, stack).at(-1)![top.index])
+      return stack === at.head.stack ? advance : { ...advance, run: ready(at.head, stack) }
+    if (top.kind === 'sheet') return returnFrom(at, { ...advance, run: { ...at.head, stack } }, undefined)
+    if (top.kind === 'lever') {
+      const back = returnFrom(at, { ...advance, run: { ...at.head, stack } }, undefined)
+      return back.run.phase === 'ready' ? atEnd({ ...at, head: back.run, bench: back.bench }, back) : back
     }
     stack = nextIndex(stack.slice(0, -1))
   }
 }
 
-/** The innermost list is at its end: its block says what comes next. */
-function leaveList(at: At, lists: ReturnType<typeof listsOf>): Advance {
-  const { head, bench, context } = at
-  const top = head.stack.at(-1)!
-  const outer = head.stack.slice(0, -1)
-  const none = { bench, entries: [], changes: [] }
-  switch (top.kind) {
-    case 'sheet':
-    case 'second-way':
-      // `atEnd` has seen to these.
-      return { ...none, run: head }
-    case 'block': {
-      const block = plainOf(lists.at(-2)![outer.at(-1)!.index]!)
-      const { list, state } = top
-      const move = nextInBlock(
-        block,
-        { at: 'end', list, ...(state === undefined ? {} : { state }) },
-        bench,
-        contextOf(at),
-      )
-      if (move.kind === 'enter' && head.budget <= 0) return act({ ...at, head: ready(head, outer) }, context)
-      const paid = { ...head, budget: head.budget - 1 }
-      if (move.kind === 'leave') return { ...none, run: ready(paid, nextIndex(outer)) }
-      if (head.budget <= 0)
-        return act(
-          {
-            ...at,
-            head: ready(
-              head,
-              withTop(outer, (level) => level),
-            ),
-          },
-          context,
-        )
-      return { ...none, run: ready(paid, [...outer, levelOf(move)]) }
-    }
-    default:
-      return assertNever(top)
-  }
+/** The rows that are tried are all behind. */
+function isPartDone({ part }: RunHead, stack: RunHead['stack']): boolean {
+  if (!part || stack.length > part.depth) return false
+  return stack.length < part.depth || stack.at(-1)!.index > Math.max(...part.indexes)
 }
 
-function levelOf({ list, values, state }: Extract<BlockMove, { kind: 'enter' }>): Level {
-  return {
-    kind: 'block',
-    list,
-    index: 0,
-    ...(values ? { values } : {}),
-    ...(state === undefined ? {} : { state }),
-  }
-}
-
-function enterBlock(at: At, step: Step | AnyStep): Advance {
-  const { head, bench } = at
-  let move: BlockMove
-  try {
-    move = nextInBlock(plainOf(step), { at: 'beginning' }, bench, contextOf(at))
-  } catch (error) {
-    return failStep(at, step, threw(error), { bench, recorded: [] })
-  }
-  const entry = entryOf(at, step, { outcome: 'done', note: move.because }, [])
-  const stack = move.kind === 'enter' ? [...head.stack, levelOf(move)] : nextIndex(head.stack)
-  return { run: ready(counted(settled(head), entry), stack), bench, entries: [entry], changes: [] }
-}
-
-function takeStep(at: At, step: Step | AnyStep, context: StepContext): Advance {
+function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advance {
   const { head } = at
   const { effect, made } = attempt(at, plainOf(step), context)
   const reached = settled(head)
@@ -208,7 +203,7 @@ function takeStep(at: At, step: Step | AnyStep, context: StepContext): Advance {
   switch (effect.kind) {
     case 'done': {
       const part = { outcome: 'done', note: effect.note, ...takingOf(effect.reading), ...valueOf(effect) } as const
-      return logged(part, (counting) => ready(counting, nextIndex(head.stack)))
+      return logged(part, (counting) => named(at, ready(counting, nextIndex(head.stack)), step, effect.value))
     }
     case 'failed':
       return failStep(at, step, effect.issue, made, effect.reading)
@@ -234,6 +229,9 @@ function takeStep(at: At, step: Step | AnyStep, context: StepContext): Advance {
         phase: 'asking',
         question: { ...effect.question, id: `q${counting.entryCount}` },
         ...(effect.progress ? { progress: effect.progress } : {}),
+        ...(effect.untilMs === undefined
+          ? {}
+          : { wakeAtMs: effect.untilMs, waitMs: Math.max(0, effect.untilMs - context.nowMs) }),
       }))
     case 'fetches':
       return logged({ outcome: 'waiting', note: effect.note }, (counting) => ({
@@ -241,6 +239,24 @@ function takeStep(at: At, step: Step | AnyStep, context: StepContext): Advance {
         phase: 'fetching',
         request: effect.request,
       }))
+    case 'calls':
+      return callLever(at, step, effect, { ...context, ...contextOf(at) })
+    case 'gives': {
+      const given = logged({ outcome: 'done', note: effect.note }, (counting) => ready(counting, head.stack))
+      return returnFrom(at, given, { value: effect.value })
+    }
+    case 'stops': {
+      const stopped = logged({ outcome: 'done', note: effect.note }, (counting) => ready(counting, head.stack))
+      if (effect.what === 'lever') return returnFrom(at, stopped, undefined, 'stopped')
+      return { ...stopped, run: ended(stopped.run, 'stopped', context.nowMs) }
+    }
+    case 'leaves-round': {
+      const outside = leaveRound(at, effect.to) === undefined
+      if (outside) return failStep(at, step, outsideLoop(), made)
+      return logged({ outcome: 'done', note: effect.note }, (counting) =>
+        leaveRound({ ...at, head: counting }, effect.to)!,
+      )
+    }
     case 'puts-back':
       throw new RangeError('a put-back step comes to what it has put back')
     default:
@@ -263,16 +279,16 @@ function attempt(at: At, step: PlainStep, context: StepContext): { effect: StepE
   }
 }
 
-/** What a step may know: the names of the lever, and those that the blocks around it have given. */
-function contextOf({ context, sheet, head }: At): StepContext {
-  const inner = valuesIn(head.stack)
-  const values = Object.keys(inner).length === 0 ? sheet.values : withValues(sheet.values, inner)
-  return { ...context, values }
+/** A step that gives a name to what it gave back. */
+function named(at: At, head: RunHead, step: Step | AnyStep, value: Value | undefined): RunHead {
+  const [kept] = namesKept(step)
+  return kept && value !== undefined ? withName(head, at.sheet, kept[0], at.head.entryCount) : head
 }
 
-function withValues(table: RunSheet['values'], inner: Record<string, string>): RunSheet['values'] {
-  const broken = Object.fromEntries(Object.entries(table.broken).filter(([name]) => !Object.hasOwn(inner, name)))
-  return { values: { ...table.values, ...inner }, broken }
+/** What a step may know: the names of the lever, and those that blocks and steps before it have given. */
+export function contextOf({ context, sheet, head, log }: At): StepContext {
+  const scope = scopeOf(head.stack, sheet, log)
+  return { ...context, values: tableOf(head.stack, sheet, scope), scope }
 }
 
 /** An answer or what was fetched is for the step that asked, and for no other. */

@@ -1,4 +1,5 @@
 import type { Issue } from '../result'
+import { partsOfRun } from './entries'
 import type { Advance } from './entries'
 import { ended, settled } from './heads'
 import { runIssue } from './issues'
@@ -7,9 +8,9 @@ import type { LogEntry, Run, RunHead } from './schema'
 
 /** Ends a run that waits or asks, without doing what is left of it. What it changed stands; `putBack` takes it back. */
 export function stopRun(run: Run, nowMs: number): Run {
-  const { steps, values, log, ...head } = run
+  const { head, sheet, log } = partsOfRun(run)
   const stopped = stopHead(head, log, nowMs)
-  return stopped.run === head ? run : { ...stopped.run, steps, values, log: [...log, ...stopped.entries] }
+  return stopped.run === head ? run : { ...stopped.run, ...sheet, log: [...log, ...stopped.entries] }
 }
 
 /** The same for whoever keeps the log beside the head. */

@@ -3,7 +3,7 @@ import type { Reading } from '../command'
 import { describeStep } from '../steps'
 import type { AnyStep, Step, StepContext, StepEffect } from '../steps'
 import { listsOf, pathOf } from './place'
-import type { LogEntry, RunHead, RunSheet, Taking } from './schema'
+import type { LogEntry, Run, RunHead, RunSheet, Taking } from './schema'
 
 /** What one advance comes to: the head after it, the entries it adds to the log, the changes it made, in order. */
 export interface Advance<R extends RunHead = RunHead> {
@@ -19,7 +19,18 @@ export interface At {
   readonly sheet: RunSheet
   readonly log: readonly LogEntry[]
   readonly bench: BenchState
-  readonly context: StepContext
+  readonly context: AdvanceContext
+}
+
+/** What a run is taken on with; `resume` goes on from a pause, by one step or until the next one that is marked. */
+export interface AdvanceContext extends StepContext {
+  readonly resume?: 'step' | 'run'
+}
+
+/** A run as its head, its sheet and its log, which are kept apart. */
+export function partsOfRun(run: Run): { head: RunHead; sheet: RunSheet; log: LogEntry[] } {
+  const { steps, values, inputs, levers, log, ...head } = run
+  return { head, sheet: { steps, values, ...(inputs ? { inputs } : {}), ...(levers ? { levers } : {}) }, log }
 }
 
 export type EntryPart = Pick<LogEntry, 'outcome' | 'note' | 'taking' | 'issueCode' | 'value'>
@@ -33,7 +44,7 @@ export function entryOf(
   const top = head.stack.at(-1)!
   const isSecond = top.kind === 'second-way'
   // A second way is told as the step that it stands for.
-  const told = isSecond ? listsOf(sheet.steps, head.stack).at(-2)![head.stack.at(-2)!.index]! : step
+  const told = isSecond ? listsOf(sheet, head.stack).at(-2)![head.stack.at(-2)!.index]! : step
   const isOver = part.outcome === 'done' || part.outcome === 'failed'
   const last = log.at(-1)
   const path = pathOf(head.stack)

@@ -34,10 +34,34 @@ const conditions = fc.constantFrom<object>(
   { kind: 'program-runs', programId: 'chart' },
   { kind: 'file-is', path: '/later/*', test: { kind: 'there' } },
   { kind: 'desktop-shown', desktop: 2 },
+  { kind: 'value-is', text: '${v}', test: { kind: 'is', text: '3' } },
 )
 
 const kind = <K extends string>(name: K, rest: Record<string, fc.Arbitrary<unknown>> = {}) =>
   fc.record({ kind: fc.constant(name), ...rest })
+
+/** Something to go over; `v` and `w` are values that every drawn lever has. */
+export const drawnSources: fc.Arbitrary<object> = fc.constantFrom<object>(
+  { kind: 'files', folder: '/in', pattern: '*.exposure', order: 'newest' },
+  { kind: 'files', folder: '/none' },
+  { kind: 'files', folder: '/', what: 'both', isDeep: true, largerThan: 10 },
+  { kind: 'lines', text: 'one\ntwo\n${v}' },
+  { kind: 'list', items: ['calm', 'open'] },
+  { kind: 'list', items: [] },
+  { kind: 'value', name: 'w' },
+  { kind: 'table', columns: ['name', 'page'], rows: [['North', 'n.page'], ['East']] },
+  { kind: 'csv', path: '/l/a.log' },
+  { kind: 'csv', path: '/none.csv' },
+  { kind: 'windows' },
+  { kind: 'windows', programId: 'book' },
+  { kind: 'programs' },
+  { kind: 'tabs' },
+  { kind: 'devices', deviceKind: 'audio-input' },
+  { kind: 'levers' },
+  { kind: 'addresses' },
+)
+const valueName = fc.constantFrom('v', 'w', 'x')
+const drawnText = fc.constantFrom('a', '${v}', 'North ${w.first}', '3', '/in/veil-1.exposure')
 
 /** Steps of every kind that acts, on things of `exampleDesk`, some of which are not there. */
 export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
@@ -158,6 +182,78 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
     text: fc.constantFrom('Hello', 'At ${logs}', 'It is ${time}'),
     as: fc.constantFrom(undefined, 'notice', 'board', 'alert'),
   }),
+  'value.set': kind('value.set', {
+    as: valueName,
+    from: fc.oneof(
+      fc.record({ kind: fc.constantFrom('text', 'sum'), text: drawnText }),
+      fc.constantFrom<object>(
+        { kind: 'moment', format: 'YYYY-MM-DD HH:mm', days: 1 },
+        { kind: 'clipboard' },
+        { kind: 'control', deviceId: 'mic', controlId: 'gain' },
+        { kind: 'condition', condition: { kind: 'program-runs', programId: 'chart' } },
+      ),
+      fc.record({ kind: fc.constant('front'), part: fc.constantFrom('title', 'program', 'address', 'text') }),
+      fc.record({ kind: fc.constantFrom('count', 'entries'), source: drawnSources }),
+    ),
+  }),
+  'value.find': kind('value.find', {
+    as: valueName,
+    source: drawnSources,
+    text: drawnText,
+    by: fc.constantFrom('', 'name', 'page'),
+    how: fc.constantFrom('exact', 'begins', 'nearest'),
+    none: fc.constantFrom('fail', 'ask', 'go-on'),
+    several: fc.constantFrom('fail', 'ask', 'first'),
+  }),
+  'text.work': kind('text.work', {
+    as: valueName,
+    text: drawnText,
+    work: fc.constantFrom<object>(
+      { kind: 'before', mark: '-' },
+      { kind: 'between', mark: '/', end: '.' },
+      { kind: 'split', by: '' },
+      { kind: 'replace', find: 'v*l', by: '${v}', isPattern: true },
+      { kind: 'case', to: 'title' },
+      { kind: 'number' },
+    ),
+  }),
+  'list.work': kind('list.work', {
+    as: valueName,
+    list: fc.constantFrom('w', 'v', 'w.first'),
+    work: fc.constantFrom<object>(
+      { kind: 'first' },
+      { kind: 'last', count: 2 },
+      { kind: 'sorted', by: 'name', isDown: true },
+      { kind: 'distinct' },
+      { kind: 'matching', pattern: '*o*' },
+      { kind: 'with', text: 'more' },
+    ),
+  }),
+  ask: kind('ask', {
+    as: valueName,
+    text: fc.constant('What of ${v}?'),
+    what: fc.oneof(
+      fc.constantFrom<object>(
+        { kind: 'text' },
+        { kind: 'number', min: 1 },
+        { kind: 'yes-no' },
+        { kind: 'date' },
+        { kind: 'file', folder: '/in' },
+      ),
+      fc.record({ kind: fc.constant('pick'), source: drawnSources, several: fc.boolean() }),
+    ),
+    standard: fc.constantFrom(undefined, '3', 'yes', 'calm', '2026-03-14'),
+    limitMs: fc.constantFrom(undefined, 2000),
+  }),
+  'lever.pull': kind('lever.pull', {
+    leverId: fc.constantFrom('sub', 'stopper'),
+    inputs: fc.constantFrom<object[]>([{ name: 'target', text: '${v}' }], [{ name: 'target', text: '${w}' }], []),
+    as: fc.constantFrom(undefined, 'x', 'v'),
+  }),
+  'lever.give': kind('lever.give', { text: drawnText }),
+  'lever.stop': kind('lever.stop', { what: fc.constantFrom('lever', 'all') }),
+  'loop.leave': kind('loop.leave', { to: fc.constantFrom('next', 'end') }),
+  note: kind('note', { text: fc.constant('Only read.') }),
   'run.put-back': kind('run.put-back'),
   wait: kind('wait', { ms: fc.nat(3000) }),
   'wait.until': kind('wait.until', {
@@ -165,4 +261,39 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
     limitMs: fc.nat(2000),
     then: fc.constantFrom('fail', 'go-on'),
   }),
+}
+
+/** Levers that drawn steps pull: one with an input, a step and a result, and one that stops everything. */
+export const drawnLevers: Readonly<Record<string, { inputs: object[]; steps: DrawnStep[] }>> = {
+  sub: {
+    inputs: [{ name: 'target', kind: 'any', standard: 'veil' }],
+    steps: [
+      { kind: 'message.show', text: 'About ${target}' },
+      { kind: 'repeat', times: '2', steps: [{ kind: 'value.set', as: 'n', from: { kind: 'text', text: '${round}' } }] },
+      { kind: 'lever.give', text: '${target}' },
+    ],
+  },
+  stopper: { inputs: [{ name: 'target', kind: 'any', standard: '' }], steps: [{ kind: 'lever.stop', what: 'all' }] },
+}
+
+/** Blocks of every kind, around drawn lists. */
+export function drawnBlocks(list: fc.Arbitrary<DrawnStep[]>): Readonly<Record<string, fc.Arbitrary<DrawnStep>>> {
+  return {
+    group: kind('group', { name: fc.constant('g'), steps: list }),
+    if: kind('if', {
+      branches: fc.array(fc.record({ condition: conditions, steps: list }), { minLength: 1, maxLength: 2 }),
+      otherwise: list,
+    }),
+    choose: kind('choose', {
+      text: drawnText,
+      cases: fc.array(fc.record({ values: fc.constantFrom(['a'], ['3', 'b.log'], ['${v}']), steps: list }), {
+        minLength: 1,
+        maxLength: 2,
+      }),
+      otherwise: list,
+    }),
+    each: kind('each', { source: drawnSources, as: valueName, atMost: fc.integer({ min: 1, max: 3 }), steps: list }),
+    repeat: kind('repeat', { times: fc.constantFrom('0', '2', '${v}'), steps: list }),
+    while: kind('while', { condition: conditions, atMost: fc.integer({ min: 1, max: 2 }), steps: list }),
+  }
 }

@@ -56,7 +56,7 @@ export function failStep(at: At, step: Step | AnyStep, issue: Issue, made: Made,
     changes: made.recorded.map(({ change }) => change),
   }
   if (rescue) return { ...advance, run: rescue.to(advance.run) }
-  const lists = listsOf(sheet.steps, head.stack)
+  const lists = listsOf(sheet, head.stack)
   return settleFailure({ ...reached, head: advance.run, log: [...at.log, entry] }, advance, lists, issue)
 }
 
@@ -101,7 +101,7 @@ function settleFailure(at: At, advance: Advance, lists: ReturnType<typeof listsO
     if (top.kind === 'sheet') return { ...advance, run: ended(advance.run, 'failed', at.context.nowMs) }
     stack = stack.slice(0, -1)
     const outer = lists[stack.length - 1]![stack.at(-1)!.index]!
-    const rescue = top.kind === 'block' ? rescueOf(at, outer, stack, issue) : undefined
+    const rescue = top.kind === 'block' || top.kind === 'lever' ? rescueOf(at, outer, stack, issue) : undefined
     if (rescue) return { ...advance, run: rescue.to(advance.run) }
   }
 }

@@ -8,6 +8,12 @@ export type RunFact =
   | { readonly code: 'not-stored'; readonly because: string }
   | { readonly code: 'budget-spent'; readonly steps: number }
   | { readonly code: 'stopped' }
+  | { readonly code: 'pull-circle'; readonly plates: readonly (number | string)[] }
+  | { readonly code: 'pull-depth'; readonly most: number }
+  | { readonly code: 'pull-missing'; readonly leverId: string }
+  | { readonly code: 'pull-disabled'; readonly lever: string }
+  | { readonly code: 'pull-interlocked'; readonly because: string }
+  | { readonly code: 'outside-loop' }
 
 /** The sentence of a fact. */
 export function describeIssue(fact: RunFact): string {
@@ -22,6 +28,18 @@ export function describeIssue(fact: RunFact): string {
       return `It has done ${fact.steps.toLocaleString('en')} steps, the most that one pull may do, and was ended here.`
     case 'stopped':
       return 'Stopped here.'
+    case 'pull-circle':
+      return `${fact.plates.join(' pulls ')}: these levers pull each other in a circle.`
+    case 'pull-depth':
+      return `Levers pull each other more than ${fact.most} deep here; that is more than may be.`
+    case 'pull-missing':
+      return `There is no lever “${fact.leverId}”; it may have been deleted.`
+    case 'pull-disabled':
+      return `${fact.lever} is disabled. Enable it, then pull it.`
+    case 'pull-interlocked':
+      return fact.because
+    case 'outside-loop':
+      return 'There is no loop around this to leave.'
     default:
       return assertNever(fact)
   }

@@ -1,23 +1,24 @@
 import { childrenOf } from '../steps'
 import type { AnyStep, PlainStep, Step } from '../steps'
-import type { Level, RunHead } from './schema'
+import type { Level, RunHead, RunSheet } from './schema'
 
-/** Finding one's way in a sheet: which list a level of the stack goes through, and which step is at hand there. */
+/** What list of steps each level of the stack goes through, and which step is at hand there. */
 
 /** A run's way as a value: the levels, from the sheet to the innermost block. */
 export type Stack = RunHead['stack']
+type Steps = readonly (Step | AnyStep)[]
 
 /** The steps that each level of the stack goes through. */
-export function listsOf(steps: readonly (Step | AnyStep)[], stack: Stack): readonly (readonly (Step | AnyStep)[])[] {
-  const lists: (readonly (Step | AnyStep)[])[] = []
+export function listsOf(sheet: Pick<RunSheet, 'steps' | 'levers'>, stack: Stack): readonly Steps[] {
+  const lists: Steps[] = []
   for (const [depth, level] of stack.entries()) {
     const outer = depth === 0 ? undefined : lists[depth - 1]![stack[depth - 1]!.index]
-    lists.push(depth === 0 ? steps : listIn(outer, level))
+    lists.push(depth === 0 ? sheet.steps : listIn(sheet, outer, level))
   }
   return lists
 }
 
-function listIn(outer: Step | AnyStep | undefined, level: Level): readonly (Step | AnyStep)[] {
+function listIn(sheet: Pick<RunSheet, 'levers'>, outer: Step | AnyStep | undefined, level: Level): Steps {
   switch (level.kind) {
     case 'sheet':
       throw new RangeError('a sheet stands in no block')
@@ -25,15 +26,18 @@ function listIn(outer: Step | AnyStep | undefined, level: Level): readonly (Step
       return outer?.alternative ? [outer.alternative] : []
     case 'block':
       return (outer && childrenOf(outer).find(({ list }) => list === level.list)?.steps) ?? []
+    case 'lever':
+      return sheet.levers?.[level.leverId]?.steps ?? []
   }
 }
 
-/** The dotted path of the step at hand: `2`, `2.branches.0.steps.1`, `2.alternative`. */
+/** The dotted path of the step at hand: `2`, `2.branches.0.steps.1`, `2.alternative`, `2.lever.0` in a pulled lever. */
 export function pathOf(stack: Stack): string {
   let path = ''
   for (const level of stack) {
     if (level.kind === 'sheet') path = String(level.index)
     else if (level.kind === 'second-way') path += '.alternative'
+    else if (level.kind === 'lever') path += `.lever.${level.index}`
     else path += `.${level.list}.${level.index}`
   }
   return path
@@ -49,12 +53,10 @@ export function nextIndex(stack: Stack): Stack {
   return withTop(stack, ({ tries: _tries, ...top }) => ({ ...top, index: top.index + 1 }) as Level)
 }
 
-/** The names that blocks have given inside, the innermost last. */
-export function valuesIn(stack: Stack): Record<string, string> {
-  return Object.assign({}, ...stack.map((level) => (level.kind === 'block' ? level.values : undefined))) as Record<
-    string,
-    string
-  >
+/** The depth at which the steps of the lever at hand begin: 0, or that of the innermost lever that was pulled. */
+export function leverDepth(stack: Stack): number {
+  for (let depth = stack.length - 1; depth > 0; depth--) if (stack[depth]!.kind === 'lever') return depth
+  return 0
 }
 
 /** The step as it acts by itself, without its second way. */

@@ -1,12 +1,15 @@
 import type { BenchState } from '../bench'
-import type { Lever } from '../levers'
 import type { StepContext } from '../steps'
+import type { Value } from '../values'
 import { advanceHead } from './advanceRun'
+import { partsOfRun } from './entries'
 import { changesOf } from './log'
 import { pathOf } from './place'
-import type { LogEntry, Run, RunHead } from './schema'
+import { beginPart } from './part'
+import type { Part } from './part'
+import type { Run, RunHead } from './schema'
 import { startRun } from './startRun'
-import type { StartContext } from './startRun'
+import type { Pullable, StartContext } from './startRun'
 
 /**
  * What a pull would come to. `run.phase` is `asking` where it would ask and neither an answer nor a standard one is
@@ -22,22 +25,24 @@ export interface Rehearsal {
   readonly waitsMs: number
 }
 
-export interface RehearsalContext extends StartContext, Pick<StepContext, 'framesOn' | 'minuteOfDay'> {
+export interface RehearsalContext
+  extends StartContext, Pick<StepContext, 'framesOn' | 'minuteOfDay' | 'sum' | 'leversOf'> {
   /** Answers by the path of the step that asks. */
-  readonly answers?: Readonly<Record<string, string>>
+  readonly answers?: Readonly<Record<string, Value>>
+  /** Only so much of it. */
+  readonly part?: Part
 }
 
 /** Runs a lever against a copy of the bench, with waits passed over in no time. */
-export function rehearse(
-  lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>,
-  bench: BenchState,
-  context: RehearsalContext,
-): Rehearsal {
-  const { steps, values, log: _log, ...begun } = startRun(lever, context)
-  const { nextId, framesOn, minuteOfDay, answers = {} } = context
-  const sheet = { steps, values }
-  const log: LogEntry[] = []
-  let head: RunHead = begun
+export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalContext): Rehearsal {
+  const begun = startRun(lever, context)
+  const { nextId, framesOn, minuteOfDay, sum, leversOf, answers = {} } = context
+  const {
+    head: first,
+    sheet,
+    log,
+  } = partsOfRun(context.part ? beginPart(begun, context.part, bench, { ...context, isRehearsal: true }) : begun)
+  let head: RunHead = first
   let nowMs = context.nowMs
   let now = bench
   for (;;) {
@@ -48,6 +53,8 @@ export function rehearse(
       nextId,
       framesOn,
       minuteOfDay,
+      sum,
+      leversOf,
       answer,
       isRehearsal: true,
     })

@@ -2,7 +2,9 @@ import { z } from 'zod'
 import { changeSchema, footprintSchema, idSchema } from '../bench'
 import { valueTableSchema } from '../command'
 import { conditionSchema } from '../conditions'
-import { progressSchema, questionSchema, stepSchema, stepValueSchema } from '../steps'
+import { interlockSchema, leverInputSchema } from '../levers'
+import { progressSchema, questionSchema, stepSchema } from '../steps'
+import { valueSchema } from '../values'
 
 const ignoredSchema = z.object({ text: z.string(), because: z.string() })
 
@@ -35,24 +37,38 @@ export const logEntrySchema = z.object({
   /** The first way failed, for this reason, and the step took its second. */
   firstWay: z.string().optional(),
   /** What the step gave back. */
-  value: stepValueSchema.optional(),
+  value: valueSchema.optional(),
   changes: z.array(recordedChangeSchema),
 })
 
-/** The names that stand for something inside a list of a block, and what the block keeps for itself. */
-const openBlock = { values: z.record(z.string(), z.string()).optional(), state: stepValueSchema.optional() }
+/** What names stand for, lists and records too. */
+const scopeSchema = z.record(z.string(), valueSchema)
 const place = {
   /** The step that comes next, or is under way. */
   index: z.number().int().nonnegative(),
   /** How often that step was tried again. */
   tries: z.number().int().positive().optional(),
+  /** Names that steps of this list gave to values: the entry of the log that has the value. */
+  named: z.record(z.string(), z.number().int().nonnegative()).optional(),
 }
 
 /** One level of a run's way through its sheet, the sheet itself first. */
 export const levelSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sheet'), ...place }),
   /** A list of the block that is the step at hand one level up. */
-  z.object({ kind: z.literal('block'), list: z.string(), ...place, ...openBlock }),
+  z.object({
+    kind: z.literal('block'),
+    list: z.string(),
+    ...place,
+    /** Names that stand for something inside the list only. */
+    values: scopeSchema.optional(),
+    /** What the block wants to know again at the end of the list. */
+    state: valueSchema.optional(),
+    /** The entry of the log that has what the block kept at its beginning. */
+    keptAt: z.number().int().nonnegative().optional(),
+  }),
+  /** The steps of the lever that the step at hand one level up has pulled, and what it was given. */
+  z.object({ kind: z.literal('lever'), leverId: z.string(), ...place, values: scopeSchema }),
   /** The second way of the step at hand one level up, whose first one failed. */
   z.object({ kind: z.literal('second-way'), because: z.string(), ...place }),
 ])
@@ -67,7 +83,10 @@ export const putBackReportSchema = z.object({
   gone: z.array(z.string()),
 })
 
-export const RUN_SOURCES = ['key', 'launcher', 'button', 'api'] as const
+export const RUN_SOURCES = ['key', 'launcher', 'button', 'api', 'trial'] as const
+
+/** A list of the way and some of its rows: only those are done. */
+const partSchema = z.object({ depth: z.number().int().positive(), indexes: z.array(z.number().int().nonnegative()) })
 
 /** Where a run stands, small however long it went on: all but its sheet and its log. */
 export const runHeadSchema = z.object({
@@ -76,7 +95,7 @@ export const runHeadSchema = z.object({
   leverName: z.string(),
   plate: z.number().int(),
   source: z.enum(RUN_SOURCES),
-  phase: z.enum(['ready', 'waiting', 'asking', 'fetching', 'ended']),
+  phase: z.enum(['ready', 'paused', 'waiting', 'asking', 'fetching', 'ended']),
   outcome: z.enum(['none', 'done', 'failed', 'stopped']),
   /** Where it is: the sheet, and the blocks that are open in it. */
   stack: z.array(levelSchema).min(1),
@@ -85,7 +104,17 @@ export const runHeadSchema = z.object({
   waitMs: z.number().optional(),
   question: questionSchema.nullable(),
   /** What the step at hand wants to be fetched. */
-  request: stepValueSchema.optional(),
+  request: valueSchema.optional(),
+  /** It begins when this run has ended. */
+  after: idSchema.optional(),
+  /** Only so much of the sheet is tried. */
+  part: partSchema.optional(),
+  /** It pauses before each step. */
+  isSlow: z.boolean().optional(),
+  /** Steps before which it pauses, by their paths. */
+  pauses: z.array(z.string()).optional(),
+  /** What it gave back. */
+  result: valueSchema.optional(),
   /** Asked before the first step, because the interlock does not hold. */
   isGated: z.boolean().optional(),
   /** How far the step at hand has come. */
@@ -108,9 +137,24 @@ export const runHeadSchema = z.object({
   putBack: putBackReportSchema.nullable(),
 })
 
+/** A lever that a run may pull, as it was when the run began. */
+export const calledLeverSchema = z.object({
+  name: z.string(),
+  plate: z.number().int(),
+  enabled: z.boolean(),
+  steps: z.array(stepSchema),
+  values: valueTableSchema,
+  inputs: z.array(leverInputSchema).optional(),
+  interlock: interlockSchema.optional(),
+})
+
 /** What a run does and with what; it stays as it was when the lever was pulled. */
 export const runSheetSchema = z.object({
   steps: z.array(stepSchema),
+  /** What the lever was given. */
+  inputs: scopeSchema.optional(),
+  /** Every lever that its steps can come to, by id. */
+  levers: z.record(z.string(), calledLeverSchema).optional(),
   /** Named values as they were when it was pulled; later edits do not reach it. */
   values: valueTableSchema,
 })
@@ -121,6 +165,7 @@ export const runSchema = runHeadSchema.extend({ ...runSheetSchema.shape, log: z.
 export type RunHead = z.infer<typeof runHeadSchema>
 export type RunSheet = z.infer<typeof runSheetSchema>
 export type Run = z.infer<typeof runSchema>
+export type CalledLever = z.infer<typeof calledLeverSchema>
 export type Level = z.infer<typeof levelSchema>
 export type LogEntry = z.infer<typeof logEntrySchema>
 export type RecordedChange = z.infer<typeof recordedChangeSchema>

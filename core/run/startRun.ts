@@ -1,7 +1,13 @@
 import { NO_VALUES } from '../command'
 import type { ValueTable } from '../command'
 import type { Lever } from '../levers'
-import type { Run, RunHead, RunSource } from './schema'
+import { namedIn } from '../steps'
+import type { Scope } from '../values'
+import type { CalledLever, Run, RunHead, RunSheet, RunSource } from './schema'
+
+/** A lever as a run needs it: its steps, and what they may be given. */
+export type Pullable = Pick<Lever, 'id' | 'name' | 'plate' | 'steps'> &
+  Partial<Pick<Lever, 'inputs' | 'interlock' | 'enabled'>>
 
 export interface StartContext {
   readonly nowMs: number
@@ -9,13 +15,18 @@ export interface StartContext {
   readonly source?: RunSource
   /** The named values its steps may use. */
   readonly values?: ValueTable
+  /** What it is given, as its inputs take it. */
+  readonly inputs?: Scope
+  /** The levers there are, with their named values: those that its steps can come to are kept with the run. */
+  readonly leverOf?: (id: string) => { readonly lever: Pullable; readonly values: ValueTable } | undefined
 }
 
 /** So many steps one pull may do, those in blocks counted each time. */
 export const STEP_BUDGET = 100_000
 
 /** A new run of a lever, before its first step. It keeps the steps as they are now: later edits do not reach it. */
-export function startRun(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, context: StartContext): Run {
+export function startRun(lever: Pullable, context: StartContext): Run {
+  const levers = context.leverOf ? leversReached(lever, context.leverOf) : {}
   return {
     id: context.nextId(),
     leverId: lever.id,
@@ -24,6 +35,8 @@ export function startRun(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, 
     source: context.source ?? 'api',
     steps: lever.steps,
     values: context.values ?? NO_VALUES,
+    ...(context.inputs && Object.keys(context.inputs).length > 0 ? { inputs: { ...context.inputs } } : {}),
+    ...(Object.keys(levers).length > 0 ? { levers } : {}),
     phase: 'ready',
     outcome: 'none',
     stack: [{ kind: 'sheet', index: 0 }],
@@ -43,16 +56,45 @@ export function startRun(lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>, 
   }
 }
 
+/** Every lever that the steps of one can come to, by pulling it or through the interlock of one that is pulled. */
+function leversReached(root: Pullable, leverOf: NonNullable<StartContext['leverOf']>): NonNullable<RunSheet['levers']> {
+  const reached = new Map<string, CalledLever>()
+  const open = namedIn(root.steps, 'lever')
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    const known = reached.has(id) ? undefined : leverOf(id)
+    if (!known) continue
+    const { lever, values } = known
+    const { name, plate, steps, inputs, interlock, enabled = true } = lever
+    reached.set(id, {
+      name,
+      plate,
+      enabled,
+      steps,
+      values,
+      ...(inputs ? { inputs } : {}),
+      ...(interlock ? { interlock } : {}),
+    })
+    open.push(...namedIn(steps, 'lever'))
+    if (interlock?.otherwise.kind === 'pull') open.push(interlock.otherwise.leverId)
+  }
+  return Object.fromEntries(reached)
+}
+
 /** The answer that pulls a lever although its interlock does not hold. */
 export const PULL_ANYWAY = 'pull'
 
-/** A run that asks, before its first step, whether it shall go on although the interlock does not hold. */
-export function gateRun(run: Run, text: string): Run {
+/** What is asked where an interlock does not hold. */
+export function gateQuestion(text: string) {
   const choices = [
     { id: PULL_ANYWAY, label: 'Pull it all the same' },
     { id: 'leave', label: 'Leave it' },
   ]
-  return { ...run, phase: 'asking', isGated: true, question: { kind: 'choice', id: 'gate', text, choices } }
+  return { kind: 'choice' as const, text, choices }
+}
+
+/** A run that asks, before its first step, whether it shall go on although the interlock does not hold. */
+export function gateRun(run: Run, text: string): Run {
+  return { ...run, phase: 'asking', isGated: true, question: { ...gateQuestion(text), id: 'gate' } }
 }
 
 /**

@@ -120,12 +120,7 @@ describe('a second way', () => {
       'asking',
       expect.stringContaining('no device “gone”'),
     ])
-    const closed = go(
-      asking.run,
-      asking.bench,
-      0,
-      asking.run.question!.choices.find((choice) => choice.id === 'save')!.id,
-    )
+    const closed = go(asking.run, asking.bench, 0, 'save')
     expect([
       closed.run.outcome,
       traceOf(closed.run),

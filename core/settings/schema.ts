@@ -19,11 +19,18 @@ export const retentionSchema = z.object({
   mostRevisions: z.number().int().min(10, 'At least 10.').max(100_000, 'At most 100,000.').default(10_000),
 })
 
+const pins = z.array(z.string().max(80)).max(200).default([])
+
+/** Kinds of step, names and kits that are chosen often. */
+export const pinnedSchema = z.object({ kinds: pins, names: pins, kits: pins })
+
 /** What holds for the whole product, beside the keyboard and the timing of keys. */
 export const settingsSchema = z.object({
   /** `browser`: as each browser has chosen for itself. */
   theme: z.enum([...THEMES, 'browser']).default('browser'),
   retention: retentionSchema.prefault({}),
+  /** What stands at the top where one chooses, in the order in which it was put there. */
+  pinned: pinnedSchema.prefault({}),
 })
 export type Settings = z.infer<typeof settingsSchema>
 export type Retention = z.infer<typeof retentionSchema>

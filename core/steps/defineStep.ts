@@ -1,10 +1,15 @@
 import type { z } from 'zod'
 import type { BenchState, Lamp } from '../bench'
 import type { ValueTable } from '../command'
+import type { Issue } from '../result'
+import type { Scope } from '../values'
 import type { StepContext, StepEffect } from './effect'
 import type { StepFinding } from './finding'
 import type { Nature } from './nature'
+import type { NamedParts } from './knownNames'
 import type { Names } from './names'
+import type { Phrase } from './phrase'
+import type { Sentence } from './sentence'
 import type { StepValue } from './value'
 
 /** What a failure does to the rest, once the step's other tries and its second way have failed too. */
@@ -22,6 +27,8 @@ export interface StepBase {
   id: string
   onFailure: FailurePolicy
   retry?: Retry
+  /** It is passed over, and stays where it stands. */
+  off?: boolean
 }
 
 /** A step of any kind, as far as whoever holds it needs to know: the lists of a block hold such. */
@@ -43,7 +50,14 @@ export interface StepList {
 
 /** How far a block has come: just reached, or at the end of one of its lists, with what it kept for itself. */
 export type BlockPlace =
-  { readonly at: 'beginning' } | { readonly at: 'end'; readonly list: string; readonly state?: StepValue }
+  | { readonly at: 'beginning' }
+  | {
+      readonly at: 'end'
+      readonly list: string
+      readonly state?: StepValue
+      /** What it kept at its beginning, such as the entries a loop goes over. */
+      readonly kept?: StepValue
+    }
 
 /** What comes next in a block. `because` says why, in words. */
 export type BlockMove =
@@ -51,12 +65,16 @@ export type BlockMove =
       readonly kind: 'enter'
       readonly list: string
       /** Names that stand for something inside the list only. */
-      readonly values?: Readonly<Record<string, string>>
-      /** What the block wants to know again at the end of the list, such as which round it is in. */
+      readonly values?: Scope
+      /** What the block wants to know again at the end of the list, such as which round it is in; small. */
       readonly state?: StepValue
+      /** At its beginning only: what it wants to know again at the end of each list, however large. */
+      readonly keeps?: StepValue
       readonly because: string
     }
+  /** With a reason it is told. */
   | { readonly kind: 'leave'; readonly because: string }
+  | { readonly kind: 'fail'; readonly issue: Issue }
 
 interface Described<K extends string, F extends z.ZodRawShape> {
   readonly kind: K
@@ -66,13 +84,18 @@ interface Described<K extends string, F extends z.ZodRawShape> {
   readonly nature: Nature
   /** The fields of a new step of this kind, still to be filled in. */
   readonly fresh: FieldsOf<F>
-  /** What a step does, as a full sentence that names things as the user named them. */
-  sentence(step: StepWith<K, F>, names: Names): string
+  /**
+   * What a step does, as a full sentence that names things as the user named them; with the parts of it that can be
+   * chosen in place.
+   */
+  sentence(step: StepWith<K, F>, names: Names): string | Sentence
   /**
    * What will not go as meant, as the bench stands now. Texts that cannot be filled in are told before, and by all
    * alike.
    */
   lint?(step: StepWith<K, F>, bench: BenchState, table: ValueTable | undefined): StepFinding[]
+  /** How it is said in a few words, to be typed into an empty row. */
+  readonly phrases?: readonly Phrase[]
   /** Set for kinds that bring a state about, which can be put back after a while. */
   readonly isState?: true
   /** The devices it is about where it does not name them. */
@@ -94,6 +117,12 @@ export interface ActDefinition<K extends string = string, F extends z.ZodRawShap
   readonly fields: F
   /** Names that its own texts may use, beside those that are known everywhere. */
   readonly gives?: readonly string[]
+  /** The name that what it gives back has from here on, in the list it stands in and all below. */
+  keeps?(step: StepWith<K, F>): string | undefined
+  /** Set for what is only read, and never done. */
+  readonly isNote?: true
+  /** Set for what only has a meaning inside a loop. */
+  readonly isOfLoop?: true
   /** What it comes to on the bench as it stands. Throws nothing; what cannot be done is a `failed` effect. */
   perform(step: StepWith<K, F>, bench: BenchState, context: StepContext): StepEffect
 }
@@ -108,7 +137,11 @@ export interface BlockDefinition<K extends string = string, F extends z.ZodRawSh
   readonly fields: (list: z.ZodType<AnyStep[]>) => F
   children(step: StepWith<K, F>): StepList[]
   /** The names that stand for something inside its lists, and nowhere else. */
-  gives?(step: StepWith<K, F>): readonly string[]
+  gives?(step: StepWith<K, F>): NamedParts
+  /** Set for what goes round: its rounds can be left, or gone on with. */
+  readonly isLoop?: true
+  /** What stands at the head of one of its lists, such as `else`; the sentence of the block where it is not given. */
+  head?(step: StepWith<K, F>, list: string, names: Names): string | Sentence | undefined
   next(step: StepWith<K, F>, place: BlockPlace, bench: BenchState, context: StepContext): BlockMove
 }
 

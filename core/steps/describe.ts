@@ -1,9 +1,13 @@
 import { own } from '../result'
 import type { ActDefinition, AnyStep, BlockDefinition, StepDefinition, StepList } from './defineStep'
 import { kinds } from './kinds'
+import type { NamedParts } from './knownNames'
 import type { Nature } from './nature'
 import type { Names } from './names'
+import type { Phrase } from './phrase'
 import type { PlainStep, Step, StepKind } from './schema'
+import { plainSentence } from './sentence'
+import type { Sentence } from './sentence'
 
 const byKind = Object.fromEntries(kinds.map((kind) => [kind.kind, kind])) as unknown as Record<string, StepDefinition>
 
@@ -19,8 +23,10 @@ export interface StepKindEntry {
   readonly kind: StepKind
   readonly label: string
   readonly help: string
+  readonly nature: Nature
   /** Set for kinds that hold steps. */
   readonly isBlock: boolean
+  readonly phrases: readonly Phrase[]
   /** Set for kinds that bring a state about, which can be put back after a while. */
   readonly isState: boolean
   /** A new step of this kind, still to be filled in. */
@@ -28,10 +34,12 @@ export interface StepKindEntry {
 }
 
 export const STEP_KINDS: readonly StepKindEntry[] = (kinds as readonly (ActDefinition | BlockDefinition)[]).map(
-  ({ kind, label, help, role, isState = false, fresh }) => ({
+  ({ kind, label, help, nature, role, isState = false, phrases = [], fresh }) => ({
     kind: kind as StepKind,
     label,
     help,
+    nature,
+    phrases,
     isBlock: role === 'block',
     isState,
     fresh: (id) => ({ id, kind, ...structuredClone(fresh), onFailure: 'stop' }) as unknown as Step,
@@ -45,9 +53,23 @@ export function childrenOf(step: AnyStep | Step): readonly StepList[] {
 }
 
 /** The names that a block gives to what stands in it. */
-export function namesGiven(step: AnyStep | Step): readonly string[] {
+export function namesGiven(step: AnyStep | Step): NamedParts {
   const definition = definitionOf(step)
   return definition.role === 'block' ? (definition.gives?.(step as never) ?? []) : []
+}
+
+/** The name under which what a step gives back can be used after it. */
+export function namesKept(step: AnyStep | Step): NamedParts {
+  const definition = definitionOf(step)
+  const name = definition.role === 'act' ? definition.keeps?.(step as never) : undefined
+  return name === undefined || name === '' ? [] : [[name, 'any']]
+}
+
+/** Whether a step is passed over: switched off, or only a note. */
+export function isOff(step: AnyStep | Step): boolean {
+  if (step.off) return true
+  const definition = definitionOf(step)
+  return definition.role === 'act' && definition.isNote === true
 }
 
 /** The names that the texts of a step that acts may use beside all others. */
@@ -93,15 +115,29 @@ export function natureOf(steps: readonly Step[]): Nature {
 
 /** What a step does, as a full sentence that names things as the user named them. */
 export function describeStep({ alternative, ...step }: Step | AnyStep, names: Names): string {
-  const first = definitionOf(step).sentence(step as never, names)
+  const first = plainSentence(sentenceOf(step, names))
   if (!alternative) return first
-  const second = definitionOf(alternative).sentence(alternative as never, names)
+  const second = plainSentence(sentenceOf(alternative, names))
   return `${first.replace(/\.$/, '')}; failing that, ${lowered(second)}`
 }
 
+/** What the first way of a step does, with the parts that can be chosen in place. */
+export function sentenceOf(step: Step | AnyStep, names: Names): Sentence {
+  const sentence = definitionOf(step).sentence(step as never, names)
+  return typeof sentence === 'string' ? [sentence] : sentence
+}
+
+/** What stands at the head of a list of a block, such as `Else`. */
+export function headOf(step: Step | AnyStep, list: string, names: Names): Sentence | undefined {
+  const definition = definitionOf(step)
+  const head = definition.role === 'block' ? definition.head?.(step as never, list, names) : undefined
+  return typeof head === 'string' ? [head] : head
+}
+
 /** All steps of a lever in one sentence: “Opens X, then waits 2 s, then …”. */
-export function describeSteps(steps: readonly Step[], names: Names): string {
-  if (steps.length === 0) return 'Does nothing yet.'
+export function describeSteps(all: readonly Step[], names: Names): string {
+  const steps = all.filter((step) => !isOff(step))
+  if (steps.length === 0) return all.length === 0 ? 'Does nothing yet.' : 'Does nothing: all of it is switched off.'
   const sentences = steps.map((step) => describeStep(step, names).replace(/\.$/, ''))
   return sentences.map((sentence, i) => (i === 0 ? sentence : lowered(sentence))).join(', then ') + '.'
 }

@@ -2,7 +2,8 @@ import type { BenchState, Change } from '../bench'
 import type { Condition } from '../conditions'
 import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
-import type { Issue } from '../result'
+import type { Issue, Result } from '../result'
+import type { Scope } from '../values'
 import type { Progress } from './progress'
 import type { Asked } from './question'
 import type { StepValue } from './value'
@@ -13,12 +14,18 @@ export interface StepContext {
   readonly nextId: () => string
   /** The user's own values, on top of the known folders. */
   readonly values?: ValueTable
+  /** What names stand for here, lists and records too; `values` has the texts of them. */
+  readonly scope?: Scope
+  /** Works a sum out, where that is at hand. */
+  readonly sum?: (text: string) => Result<number>
+  /** The levers of a frame, or all; the steps themselves do not know them. */
+  readonly leversOf?: (frameId: string | undefined) => readonly LeverFacts[]
   /** The minute of the local day, 0 to 1439, for conditions on it. */
   readonly minuteOfDay?: number
   /** Whether a frame of levers is on; the steps themselves do not know the frames. */
   readonly framesOn?: (frameId: string, bench: BenchState) => boolean
   /** The answer to the question the step asked before. */
-  readonly answer?: string
+  readonly answer?: StepValue
   /** How far the step has come, where it goes on. */
   readonly progress?: Progress
   /** Its time is over, as somebody said so. */
@@ -27,6 +34,15 @@ export interface StepContext {
   readonly fetched?: StepValue
   /** It is only rehearsed: nobody does anything meanwhile, and time passes at once. */
   readonly isRehearsal?: boolean
+}
+
+/** What a step can know of a lever. */
+export interface LeverFacts {
+  readonly id: string
+  readonly name: string
+  readonly plate: number
+  readonly aliases: readonly string[]
+  readonly enabled: boolean
 }
 
 /** What a step comes to on a given bench. Its changes are not applied yet. */
@@ -48,6 +64,8 @@ export type StepEffect =
       readonly question: Asked
       readonly changes?: readonly Change[]
       readonly progress?: Progress
+      /** After that time its standard answer is taken. */
+      readonly untilMs?: number
     }
   /** The same step goes on as soon as the condition holds, and at that time in any case. */
   | {
@@ -69,6 +87,14 @@ export type StepEffect =
   | { readonly kind: 'fetches'; readonly request: StepValue; readonly note: string }
   /** Takes back what the run has changed so far. */
   | { readonly kind: 'puts-back' }
+  /** Another lever does its steps, and gives back what it comes to. */
+  | { readonly kind: 'calls'; readonly leverId: string; readonly inputs: Scope }
+  /** The lever is over, with a result for whoever pulled it. */
+  | { readonly kind: 'gives'; readonly value: StepValue; readonly note: string }
+  /** The lever is over, or all that were pulled with it. */
+  | { readonly kind: 'stops'; readonly what: 'lever' | 'all'; readonly note: string }
+  /** The loop around is left, or goes on with its next round. */
+  | { readonly kind: 'leaves-round'; readonly to: 'end' | 'next'; readonly note: string }
 
 export function failed(issues: readonly Issue[]): Extract<StepEffect, { kind: 'failed' }> {
   const [first] = issues

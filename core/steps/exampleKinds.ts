@@ -12,7 +12,7 @@ const repeat = defineBlock({
   fresh: { times: 1, steps: [] },
   sentence: ({ times }) => `Does it ${times} times.`,
   children: ({ steps }) => [{ list: 'steps', steps }],
-  gives: () => ['round'],
+  gives: () => [['round', []]],
   next({ times }, place) {
     const round = place.at === 'end' ? Number(place.state) + 1 : 1
     if (round > times) return { kind: 'leave', because: '' }

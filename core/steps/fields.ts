@@ -28,6 +28,18 @@ export const argumentsSchema = z
 export const programIdSchema = marked(idSchema, { refers: 'program' })
 export const deviceIdSchema = marked(idSchema, { refers: 'device' })
 export const frameIdSchema = marked(idSchema, { refers: 'frame' })
+export const calledLeverSchema = marked(z.string().max(64), { refers: 'lever' })
+
+/** A name that a step gives to a value; the same rule as for named values. */
+export const valueNameSchema = z
+  .string()
+  .regex(/^[A-Za-z][\w-]*$/, 'A name begins with a letter and has letters, digits, dashes and underscores.')
+  .max(60)
+/** The name of a value or of a part of one, such as `group.members`. */
+export const valuePathSchema = z
+  .string()
+  .regex(/^[A-Za-z][\w-]*(\.[^.$ {}][^.${}]*)*$/, 'Name a value, such as group, or a part of one, such as group.page.')
+  .max(200)
 
 /** What happens to unsaved work when a program is closed. */
 export const UNSAVED_POLICIES = ['ask', 'save', 'discard', 'leave', 'hide'] as const

@@ -14,6 +14,8 @@ import type { StepFinding } from './finding'
 import { stepIssue } from './issues'
 import { firstOf } from './names'
 import type { Asked } from './question'
+import { choicePart, say } from './sentence'
+import type { Sentence } from './sentence'
 
 /** What several kinds of step about files share. */
 
@@ -32,6 +34,11 @@ export const takenWords: Record<TakenPolicy, string> = {
   replace: 'replaces it; the old one goes into the bin',
   skip: 'leaves it where it is',
   ask: 'asks',
+}
+
+/** What a sentence says of names that are taken. */
+export function takenClause(taken: TakenPolicy): Sentence {
+  return say`; where a name is taken, ${choicePart('taken', taken, takenWords)}`
 }
 
 /** `${captures}/*.exposure, ${downloads}/*.dark`. */

@@ -5,7 +5,11 @@ export {
   describeStep,
   describeSteps,
   everyStep,
+  headOf,
+  isOff,
+  namesKept,
   natureOf,
+  sentenceOf,
   STEP_KINDS,
 } from './describe'
 export type { StepKindEntry } from './describe'
@@ -20,9 +24,9 @@ export type {
   StepDefinition,
   StepList,
 } from './defineStep'
-export { durationInWords } from './duration'
+export { durationInWords, parseDuration } from './duration'
 export { namesFor } from './effect'
-export type { StepContext, StepEffect } from './effect'
+export type { LeverFacts, StepContext, StepEffect } from './effect'
 export {
   deviceIdSchema,
   environmentEntrySchema,
@@ -30,6 +34,7 @@ export {
   LONGEST_TEXT,
   LONGEST_VARIABLE,
   MOST_ARGUMENTS,
+  valueNameSchema,
   programIdSchema,
 } from './fields'
 export { UNSAVED_POLICIES, unsavedWords } from './fields'
@@ -49,10 +54,11 @@ export { choiceOf, WINDOW_CHOICES, windowChoiceWords } from './windowChoice'
 export type { WindowChoice } from './windowChoice'
 export { RUNNING_POLICIES, runningWords } from './kinds/openProgram'
 export type { RunningPolicy } from './kinds/openProgram'
-export { targetsOf, usualControlStep } from './kinds/controlDevices'
+export { targetsOf } from './deviceChoice'
+export { usualControlStep } from './kinds/controlDevices'
 export { argvOf, requestOf } from './launching'
-export { lintStep } from './lintStep'
-export type { StepFinding } from './lintStep'
+export { lintSheet, lintStep } from './lintStep'
+export type { PlaceFinding, StepFinding } from './lintStep'
 export type { Names } from './names'
 export { NATURES, natureWords } from './nature'
 export type { Nature } from './nature'
@@ -68,10 +74,45 @@ export {
 } from './perform'
 export { progressSchema } from './progress'
 export type { Progress } from './progress'
-export { isAnswer, questionSchema } from './question'
+export { isAnswer, LONGEST_ANSWER, questionSchema, readAnswer } from './question'
 export type { Asked, Question } from './question'
 export { DEEPEST_BLOCKS, MOST_STEPS, plainStepSchema, stepSchema, waysOf } from './schema'
 export type { PlainStep, Step, StepKind, StepOf } from './schema'
 export { stepValueSchema } from './value'
 export type { StepValue } from './value'
 export { findTextIssues, mapTexts, namedIn, textsOf } from './walk'
+export { NO_NAMES } from './knownNames'
+export type { KnownNames } from './knownNames'
+export { ownTextsOf, placeIssues, placesIn } from './scopes'
+export type { Place } from './scopes'
+export { plainSentence } from './sentence'
+export type { PartInput, Sentence, SentencePart } from './sentence'
+export { SLOTS } from './phrase'
+export type { MeantControl, Phrase, Slot, Slots } from './phrase'
+export { quoted } from './valueWords'
+export {
+  ENTRY_KINDS,
+  entriesOf,
+  entryKindWords,
+  entryLabel,
+  entryNow,
+  FILE_ORDERS,
+  fileOrderWords,
+  freshSource,
+  MOST_ENTRIES,
+  sourceSchema,
+  sourceWords,
+} from './sources'
+export type { EntryKind, FileOrder, Source, SourceKind } from './sources'
+export { askedForWords } from './kinds/ask'
+export type { AskedFor } from './kinds/ask'
+export { MATCHES, matchWords, partsNow, SEVERAL, severalWords, WITHOUT, withoutWords } from './kinds/findValue'
+export { ROUND_ENDS, roundEndWords } from './kinds/leaveLoop'
+export { MOST_ROUNDS } from './kinds/repeatBlock'
+export { FRONT_PARTS, frontPartWords, originWords } from './kinds/setValue'
+export type { ValueOrigin } from './kinds/setValue'
+export { STOPS, stopWords } from './kinds/stopLever'
+export { listWorkWords } from './kinds/workList'
+export type { ListWork } from './kinds/workList'
+export { LETTER_CASES, letterCaseWords, textWorkWords } from './kinds/workText'
+export type { TextWork } from './kinds/workText'

@@ -1,4 +1,6 @@
-import { didYouMean, listed } from '../names'
+import { countOf, didYouMean, listed } from '../names'
+import { textOfValue } from '../values'
+import type { Value } from '../values'
 import { durationInWords } from './duration'
 import { assertNever } from '../result'
 import type { Issue } from '../result'
@@ -56,6 +58,30 @@ export type StepFact =
   | { readonly code: 'chord-unclaimed'; readonly program: string; readonly chord: string }
   | { readonly code: 'writes-nothing'; readonly program: string }
   | { readonly code: 'waited-in-vain'; readonly ms: number; readonly because: string }
+  | {
+      readonly code: 'choice-unknown'
+      readonly answer: Value
+      readonly known: readonly { readonly id: string; readonly label: string }[]
+    }
+  | { readonly code: 'value-missing'; readonly name: string; readonly known: readonly string[] }
+  | { readonly code: 'no-list'; readonly name: string }
+  | { readonly code: 'part-missing'; readonly name: string; readonly part: string; readonly known: readonly string[] }
+  | { readonly code: 'no-number'; readonly text: string }
+  | { readonly code: 'no-sums' }
+  | { readonly code: 'nothing-found'; readonly wanted: string; readonly where: string; readonly nearest?: string }
+  | {
+      readonly code: 'several-found'
+      readonly wanted: string
+      readonly where: string
+      readonly found: readonly string[]
+    }
+  | { readonly code: 'nothing-there'; readonly what: string }
+  | { readonly code: 'table-unreadable'; readonly path: string; readonly because: string }
+  | { readonly code: 'too-many'; readonly count: number; readonly most: number; readonly what: string }
+  | { readonly code: 'pattern-unreadable'; readonly pattern: string; readonly because: string }
+  | { readonly code: 'lever-missing'; readonly leverId: string }
+  | { readonly code: 'outside-loop' }
+  | { readonly code: 'standard-refused'; readonly because: string }
   | {
       readonly code: 'playlist-missing'
       readonly device: string
@@ -161,6 +187,47 @@ export function describeIssue(fact: StepFact): string {
       return `Waited ${durationInWords(fact.ms)} in vain: ${fact.because}.`
     case 'playlist-missing':
       return `${fact.device} has no playlist “${fact.playlist}”.${fact.known.length === 0 ? '' : ` It has ${fact.known.join(', ')}.`}`
+    case 'choice-unknown': {
+      const shown = fact.known.slice(0, 12).map(({ id }) => id)
+      const more = fact.known.length > 12 ? ` and ${fact.known.length - 12} more` : ''
+      return `“${textOfValue(fact.answer)}” is none of the answers: ${shown.join(', ')}${more}.`
+    }
+    case 'value-missing':
+      return `There is no value named “${fact.name}” here.${didYouMean(fact.name, fact.known)}`
+    case 'no-list':
+      return `“${fact.name}” is no list.`
+    case 'part-missing': {
+      const known = fact.known.length === 0 ? ' It has no parts.' : ` It has ${listed(fact.known.slice(0, 12))}.`
+      return `“${fact.name}” has no part “${fact.part}”.${didYouMean(fact.part, fact.known) || known}`
+    }
+    case 'no-number':
+      return `“${fact.text}” is no number.`
+    case 'no-sums':
+      return 'Sums cannot be worked out here.'
+    case 'nothing-found': {
+      const nearest = fact.nearest === undefined ? '' : ` Did you mean “${fact.nearest}”?`
+      return `There is no “${fact.wanted}” among ${fact.where}.${nearest}`
+    }
+    case 'several-found': {
+      const more = fact.found.length > 5 ? ` and ${fact.found.length - 5} more` : ''
+      return `“${fact.wanted}” means several of ${fact.where}: ${fact.found.slice(0, 5).join(', ')}${more}.`
+    }
+    case 'nothing-there':
+      return `There is ${fact.what}.`
+    case 'table-unreadable':
+      return `${fact.path} cannot be read as a table: ${fact.because}`
+    case 'too-many':
+      return `There are ${countOf(fact.count, fact.what)}, and at most ${fact.most.toLocaleString('en')} are taken. Choose fewer.`
+    case 'pattern-unreadable':
+      return `“${fact.pattern}” cannot be read as a pattern: ${fact.because}`
+    case 'lever-missing':
+      return fact.leverId === ''
+        ? 'Choose a lever to pull.'
+        : `There is no lever “${fact.leverId}”; it may have been deleted.`
+    case 'outside-loop':
+      return 'This stands in no loop, so there is no round to leave. Put it into one, or remove it.'
+    case 'standard-refused':
+      return `What it takes by itself would be no answer. ${fact.because}`
     default:
       return assertNever(fact)
   }

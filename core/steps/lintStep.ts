@@ -1,47 +1,56 @@
 import type { BenchState } from '../bench'
 import { namesUsed } from '../command'
 import type { ValueTable } from '../command'
-import { childrenOf, definitionOf, namesGiven } from './describe'
+import { own } from '../result'
+import { definitionOf } from './describe'
 import type { AnyStep } from './defineStep'
 import { fault } from './finding'
 import type { StepFinding as Finding } from './finding'
+import { isKnown, NO_NAMES } from './knownNames'
+import type { KnownNames } from './knownNames'
 import type { PlainStep, Step } from './schema'
-import { findTextIssues, textsOf } from './walk'
+import { ownTextsOf, placeIssues, placesIn } from './scopes'
+import type { Place } from './scopes'
 
 export type StepFinding = Finding<Step>
 
+/** What will not go as meant at one place of a sheet. `at` is a path in the step there, and a mend is that step. */
+export interface PlaceFinding {
+  readonly path: string
+  readonly finding: StepFinding
+}
+
 /**
  * What will not go as meant, as the bench stands now; of the second way too, at `alternative.…`, and of what stands in
- * a
- * block, at the path of its list. A mend is the whole step, put right. `given` are names that blocks around it give.
+ * a block, at the path of its list. A mend is the whole step, put right. `known` are names that only the run knows.
  */
 export function lintStep(
   step: Step | AnyStep,
   bench: BenchState,
   table?: ValueTable,
-  given: readonly string[] = [],
+  known: KnownNames = NO_NAMES,
 ): StepFinding[] {
-  const { alternative, ...plain } = step
-  const findings = lintWay(plain as PlainStep, bench, table, given).map(({ mend, ...finding }) => ({
-    ...finding,
-    ...(mend ? { mend: { label: mend.label, step: { ...mend.step, ...(alternative ? { alternative } : {}) } } } : {}),
-  })) as StepFinding[]
-  const inside = [...given, ...namesGiven(step)]
-  for (const { list, steps } of childrenOf(step)) {
-    for (const [i, inner] of steps.entries())
-      findings.push(...within(step, `${list}.${i}`, lintStep(inner, bench, table, inside)))
-  }
-  if (alternative) findings.push(...within(step, 'alternative', lintStep(alternative, bench, table, given)))
-  return findings
+  const places = placesIn([step], known, '', true)
+  return [...places].flatMap((place) => {
+    const way = place.path.split('.').slice(1)
+    return lintPlace(place, bench, table).map(({ at, mend, ...finding }) => ({
+      ...finding,
+      at: [...way, at].join('.'),
+      ...(mend ? { mend: { label: mend.label, step: replaced(step, way, mend.step) as Step } } : {}),
+    }))
+  })
 }
 
-/** Findings of a step that stands in another one, as findings of that one. */
-function within(outer: Step | AnyStep, path: string, findings: readonly StepFinding[]): StepFinding[] {
-  return findings.map(({ at, mend, ...finding }) => ({
-    ...finding,
-    at: `${path}.${at}`,
-    ...(mend ? { mend: { label: mend.label, step: replaced(outer, path.split('.'), mend.step) as Step } } : {}),
-  }))
+/** What will not go as meant in a whole sheet, by the path of the step it is about. */
+export function lintSheet(
+  steps: readonly (Step | AnyStep)[],
+  bench: BenchState,
+  table?: ValueTable,
+  known: KnownNames = NO_NAMES,
+): PlaceFinding[] {
+  return [...placesIn(steps, known)].flatMap((place) =>
+    lintPlace(place, bench, table).map((finding) => ({ path: place.path, finding })),
+  )
 }
 
 /** The same data with one part of it, named by its path, replaced. */
@@ -49,24 +58,21 @@ function replaced(data: unknown, [key, ...rest]: readonly string[], part: unknow
   if (key === undefined) return part
   if (Array.isArray(data)) return data.with(Number(key), replaced(data[Number(key)], rest, part))
   const record = data as Record<string, unknown>
-  return { ...record, [key]: replaced(record[key], rest, part) }
+  return { ...record, [key]: replaced(own(record, key), rest, part) }
 }
 
-function lintWay(
-  step: PlainStep,
-  bench: BenchState,
-  table: ValueTable | undefined,
-  given: readonly string[],
-): Finding[] {
+function lintPlace(place: Place, bench: BenchState, table: ValueTable | undefined): StepFinding[] {
+  const { step, known } = place
   const definition = definitionOf(step)
-  if (definition.role === 'block') return definition.lint?.(step as never, bench, table) ?? []
-  const known: ValueTable = {
-    values: { ...table?.values, ...Object.fromEntries(given.map((name) => [name, ''])) },
-    broken: table?.broken ?? {},
-  }
-  const unusable = findTextIssues(step, bench, known)
-  if (unusable.length > 0) return unusable.map((issue) => fault(String(issue.at), issue))
-  // What a name of a block will stand for is not known before the run, and so not what would come of it.
-  const usesGiven = textsOf(step).some(({ text }) => namesUsed(text).some((name) => given.includes(name)))
-  return usesGiven ? [] : (definition.lint?.(step as never, bench, table) ?? [])
+  const unusable = placeIssues(place, bench, table)
+  if (unusable.length > 0) return unusable.map((issue) => fault(String(issue.at ?? ''), issue)) as StepFinding[]
+  // What a name of the run will stand for is not known before it, and so not what would come of it.
+  const usesKnown = ownTextsOf(step).some(({ text }) => namesUsed(text).some((name) => isKnown(name, known)))
+  if (usesKnown) return []
+  const { alternative, ...plain } = step
+  const findings = definition.lint?.(plain as PlainStep as never, bench, table) ?? []
+  return findings.map(({ mend, ...finding }) => ({
+    ...finding,
+    ...(mend ? { mend: { label: mend.label, step: { ...mend.step, ...(alternative ? { alternative } : {}) } } } : {}),
+  })) as StepFinding[]
 }

@@ -1,6 +1,8 @@
 import { own } from '../result'
 import type { BenchState } from '../bench'
 import { listed } from '../names'
+import { partOf } from './sentence'
+import type { SentencePart } from './sentence'
 
 /**
  * The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not
@@ -10,6 +12,8 @@ export type Names = Pick<BenchState, 'programs'> & {
   readonly frames?: Readonly<Record<string, string>>
   readonly devices?: BenchState['devices']
   readonly desktops?: BenchState['desktops']
+  /** Plate and name of each lever: `23 Who is visiting?`. */
+  readonly levers?: Readonly<Record<string, string>>
 }
 
 export function programName(id: string, names: Names): string {
@@ -31,4 +35,14 @@ export function firstOf(texts: readonly string[]): string {
     .map((text) => (text === '' ? '“”' : text))
     .join(', ')
   return texts.length > 3 ? `${shown} and ${texts.length - 3} more` : shown
+}
+
+export function leverName(id: string, names: Names): string {
+  if (id === '') return '…'
+  return own(names.levers ?? {}, id) ?? `the lever “${id}”`
+}
+
+/** A program in a sentence, to be chosen there; `''` is the one in front, where a kind of step has that. */
+export function programPart(at: string, id: string, names: Names): SentencePart {
+  return partOf(at, id === '' ? '…' : programName(id, names), 'program')
 }

@@ -4,7 +4,10 @@ import type { BenchState, BenchWindow } from '../bench'
 import { listed } from '../names'
 import { assertNever, own } from '../result'
 import type { Issue } from '../result'
-import { programIdSchema } from './fields'
+import { expandVariables } from '../command'
+import type { ValueTable } from '../command'
+import { namesFor } from './effect'
+import { programIdSchema, requiredTemplate } from './fields'
 import { programNames } from './names'
 import type { Names } from './names'
 
@@ -18,6 +21,8 @@ export const programChoiceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('category'), category: z.string().min(1, 'Choose a category.').max(400) }),
   /** The program whose window is in front when it comes to that. */
   z.object({ kind: z.literal('front') }),
+  /** By its name or id, as a value of the lever has it. */
+  z.object({ kind: z.literal('named'), text: requiredTemplate('Name a program.') }),
 ])
 export type ProgramChoice = z.infer<typeof programChoiceSchema>
 
@@ -27,6 +32,7 @@ export const PROGRAM_CHOICES = [
   'all',
   'category',
   'front',
+  'named',
 ] as const satisfies ProgramChoice['kind'][]
 
 export const programChoiceWords: Record<ProgramChoice['kind'], string> = {
@@ -35,6 +41,7 @@ export const programChoiceWords: Record<ProgramChoice['kind'], string> = {
   all: 'all programs',
   category: 'all programs of a category',
   front: 'the program in front',
+  named: 'a program by its name',
 }
 
 /** `Atlas Room and Night Book`, `everything but Line Console`, `all programs for writing`. */
@@ -50,6 +57,8 @@ export function choiceInWords(choice: ProgramChoice, names: Names): string {
       return `all programs of ${choice.category}`
     case 'front':
       return 'the program in front'
+    case 'named':
+      return `“${choice.text}”`
     default:
       return assertNever(choice)
   }
@@ -59,16 +68,17 @@ export function choiceInWords(choice: ProgramChoice, names: Names): string {
 export function programsMeant(
   choice: ProgramChoice,
   bench: BenchState,
+  table?: ValueTable,
 ): { programId: string; windows: BenchWindow[] }[] {
   const byProgram = new Map<string, BenchWindow[]>()
   for (const window of stackedWindows(bench).reverse()) {
-    if (isMeant(choice, window.programId, bench))
+    if (isMeant(choice, window.programId, bench, table))
       byProgram.set(window.programId, [...(byProgram.get(window.programId) ?? []), window])
   }
   return [...byProgram].map(([programId, windows]) => ({ programId, windows }))
 }
 
-function isMeant(choice: ProgramChoice, programId: string, bench: BenchState): boolean {
+function isMeant(choice: ProgramChoice, programId: string, bench: BenchState, table: ValueTable | undefined): boolean {
   switch (choice.kind) {
     case 'these':
       return choice.programIds.includes(programId)
@@ -80,13 +90,31 @@ function isMeant(choice: ProgramChoice, programId: string, bench: BenchState): b
       return own(bench.programs, programId)?.categories.includes(choice.category) ?? false
     case 'front':
       return frontWindow(bench)?.programId === programId
+    case 'named':
+      return programNamed(choice.text, bench, table) === programId
     default:
       return assertNever(choice)
   }
 }
 
+/** The program that a text means by its id or its name, capitals aside. */
+function programNamed(text: string, bench: BenchState, table: ValueTable | undefined): string | undefined {
+  const names = namesFor(bench, table)
+  const filled = expandVariables(text, names.values, names.broken)
+  if (!filled.ok) return undefined
+  if (own(bench.programs, filled.value)) return filled.value
+  const wanted = filled.value.toLocaleLowerCase('en')
+  return Object.values(bench.programs).find(({ name }) => name.toLocaleLowerCase('en') === wanted)?.id
+}
+
 /** Programs that are named and not on the bench. */
-export function missingIn(choice: ProgramChoice, bench: BenchState): Issue[] {
+export function missingIn(choice: ProgramChoice, bench: BenchState, table?: ValueTable): Issue[] {
+  if (choice.kind === 'named') {
+    const names = namesFor(bench, table)
+    const filled = expandVariables(choice.text, names.values, names.broken)
+    if (!filled.ok) return [...filled.issues]
+    return programNamed(choice.text, bench, table) === undefined ? [programMissing(bench, filled.value)] : []
+  }
   if (choice.kind !== 'these' && choice.kind !== 'all-but') return []
   return choice.programIds.flatMap((id) => (id === '' || own(bench.programs, id) ? [] : [programMissing(bench, id)]))
 }

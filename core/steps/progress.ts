@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { valueSchema } from '../values'
 
 /** How far a step has come that does its work little by little; it is stored with its run between the parts. */
 export const progressSchema = z.discriminatedUnion('kind', [
@@ -17,6 +18,8 @@ export const progressSchema = z.discriminatedUnion('kind', [
     notes: z.array(z.string()),
   }),
   z.object({ kind: z.literal('watching'), untilMs: z.number() }),
+  /** What the choices of the question stand for, in their order. */
+  z.object({ kind: z.literal('picking'), items: z.array(valueSchema) }),
 ])
 export type Progress = z.infer<typeof progressSchema>
 export type ProgressOf<K extends Progress['kind']> = Extract<Progress, { kind: K }>

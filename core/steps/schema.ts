@@ -37,6 +37,7 @@ export const DEEPEST_BLOCKS = 32
 const base = {
   id: idSchema,
   onFailure: z.enum(FAILURE_POLICIES).default('stop'),
+  off: z.boolean().optional(),
   /** How often it is tried again when it fails, and after how long. */
   retry: z
     .object({

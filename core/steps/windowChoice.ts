@@ -27,16 +27,19 @@ export const windowChoiceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('title'), text: requiredTemplate('Give a part of the title.') }),
   /** As an act by hand means it; it holds as long as the window is open. */
   z.object({ kind: z.literal('window'), windowId: idSchema }),
+  /** By its id, as a value of the lever has it: `${window.id}`. */
+  z.object({ kind: z.literal('named'), text: requiredTemplate('Name a window, such as ${window.id}.') }),
 ])
 export type WindowChoice = z.infer<typeof windowChoiceSchema>
 
 /** As a form offers them; a window by its id is for acts by hand. */
-export const WINDOW_CHOICES = ['front', 'program', 'title'] as const satisfies WindowChoice['kind'][]
+export const WINDOW_CHOICES = ['front', 'program', 'title', 'named'] as const satisfies WindowChoice['kind'][]
 
 export const windowChoiceWords: Record<(typeof WINDOW_CHOICES)[number], string> = {
   front: 'the window in front',
   program: 'the windows of a program',
   title: 'windows by their title',
+  named: 'the window of a value',
 }
 
 /** `the window in front`, `the windows of Dome Desk`, `windows with “north” in their title`. */
@@ -50,6 +53,8 @@ export function windowsInWords(choice: WindowChoice, names: Names): string {
       return `windows with “${choice.text}” in their title`
     case 'window':
       return 'a window'
+    case 'named':
+      return `the window ${choice.text}`
     default:
       return assertNever(choice)
   }
@@ -78,6 +83,13 @@ export function windowsMeant(
       const wanted = text.value.toLocaleLowerCase('en')
       const fits = (window: BenchWindow) => windowTitle(bench, window).toLocaleLowerCase('en').includes(wanted)
       return found(stackedWindows(bench).filter(fits).reverse(), `No window has “${text.value}” in its title.`)
+    }
+    case 'named': {
+      const names = namesFor(bench, values)
+      const id = expandVariables(choice.text, names.values, names.broken)
+      if (!id.ok) return id
+      const window = own(bench.windows, id.value)
+      return found(window ? [window] : [], `There is no open window “${id.value}”.`)
     }
     case 'window': {
       const window = own(bench.windows, choice.windowId)

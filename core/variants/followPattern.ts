@@ -104,6 +104,8 @@ export function describeOwn(variant: Variant): string[] {
     enabled: 'switched by itself',
     frameId: 'in a frame of its own',
     whileRunning: 'its own way with a second pull',
+    pulledAgain: 'its own way when it is pulled again',
+    inputs: 'its own inputs',
     icon: 'its own icon',
     interlock: 'its own interlock',
     lamp: 'its own lamp',

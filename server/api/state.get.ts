@@ -14,6 +14,7 @@ export default route('state', async ({ engine: { feed, keyDesk, store } }) => {
     sequence,
     frames: [...book.allFrames],
     values: [...book.allValues],
+    kits: [...book.allKits],
     keySettings: book.keys.body,
     keyVersion: book.keys.version,
     settings: book.settings.body,

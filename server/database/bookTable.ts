@@ -1,5 +1,6 @@
 import type { KeySettings } from '../../core/levers'
 import type { Settings } from '../../core/settings'
+import { removeKit, writeKit } from './kitTable'
 import {
   alterLevers,
   freePlates,
@@ -27,7 +28,7 @@ interface Standing {
   readonly settings: Versioned<Settings>
 }
 
-/** Writes settings, frames and values of an edit: what is always few. Frames that go are left to what follows. */
+/** Writes settings, frames, values and kits of an edit: what is always few. Frames that go are left to what follows. */
 export async function writeBookHead(
   queries: Queries,
   entries: readonly RevisionEntry[],
@@ -38,6 +39,8 @@ export async function writeBookHead(
   for (const { after } of entriesOf(entries, 'settings'))
     await writeSettings(queries, 'settings', { version: settings.version + 1, body: after })
   for (const { after } of entriesOf(entries, 'frame')) if (after) await writeFrame(queries, after)
+  for (const { id, after } of entriesOf(entries, 'kit'))
+    await (after ? writeKit(queries, after) : removeKit(queries, id))
   for (const { id, after } of entriesOf(entries, 'value'))
     await (after ? writeValue(queries, after) : removeValue(queries, id))
 }

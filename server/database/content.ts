@@ -2,10 +2,18 @@ import { writeBench } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { Settings } from '../../core/settings'
-import { frames as demoFrames, levers as demoLevers, values as demoValues, workstation } from '../../demo'
+import type { Kit } from '../../core/sheets'
+import {
+  frames as demoFrames,
+  kits as demoKits,
+  levers as demoLevers,
+  values as demoValues,
+  workstation,
+} from '../../demo'
 import { writeBenchAt } from './benchTable'
 import { writeEntryFiles } from './entryFileTable'
 import { writeIcon } from './iconTable'
+import { writeKit } from './kitTable'
 import { writeFrame, writeLevers, writeSettings, writeValue } from './leverTable'
 import type { Versioned } from './leverTable'
 import type { Database, Queries } from './openDatabase'
@@ -17,6 +25,7 @@ export interface StoreContent {
   readonly frames: readonly Frame[]
   readonly levers: readonly Lever[]
   readonly values: readonly NamedValue[]
+  readonly kits: readonly Kit[]
   readonly keys?: Versioned<KeySettings>
   readonly settings?: Versioned<Settings>
   readonly bench: BenchState
@@ -29,6 +38,7 @@ export const demoContent: StoreContent = {
   frames: demoFrames,
   levers: demoLevers,
   values: demoValues,
+  kits: demoKits,
   bench: workstation,
   icons: [],
   entryFiles: [],
@@ -43,6 +53,7 @@ export async function seed(database: Database, content: StoreContent, nowMs: num
     for (const frame of content.frames) await writeFrame(transaction, frame)
     await writeLevers(transaction, content.levers)
     for (const value of content.values) await writeValue(transaction, value)
+    for (const kit of content.kits) await writeKit(transaction, kit)
     if (content.keys) await writeSettings(transaction, 'keys', content.keys)
     if (content.settings) await writeSettings(transaction, 'settings', content.settings)
     for (const icon of content.icons) await writeIcon(transaction, icon)
@@ -65,7 +76,7 @@ export async function readBeside(
 
 /** Content as it is written down, one thing a line. */
 export function* linesOf({ bench, ...content }: StoreContent): Generator<string> {
-  for (const part of ['frames', 'levers', 'values', 'icons', 'entryFiles', 'recordings'] as const)
+  for (const part of ['frames', 'levers', 'values', 'kits', 'icons', 'entryFiles', 'recordings'] as const)
     for (const thing of content[part]) yield JSON.stringify([part, thing])
   for (const part of ['keys', 'settings'] as const) if (content[part]) yield JSON.stringify([part, content[part]])
   yield JSON.stringify(['bench', writeBench(bench)])

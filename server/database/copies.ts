@@ -59,7 +59,7 @@ export async function readCopy({ path }: Copy): Promise<RawContent | undefined> 
     const [head, ...lines] = (await promisify(gunzip)(await readFile(path))).toString('utf8').split('\n')
     const { store, format } = JSON.parse(head!) as Head
     if (store !== 'keen-lever' || format !== FORMAT) return undefined
-    const lists = { frames: [], levers: [], values: [], icons: [], entryFiles: [], recordings: [] } as Record<
+    const lists = { frames: [], levers: [], values: [], kits: [], icons: [], entryFiles: [], recordings: [] } as Record<
       string,
       unknown[]
     >

@@ -15,7 +15,7 @@ export async function finishEdit(database: Database): Promise<void> {
   if (pending) {
     const rows = await database.select().from(levers).orderBy(asc(levers.plate))
     const standing = new Map(rows.map(({ shape: _shape, ...row }) => [row.id, withoutNothing(row)]))
-    const book = { levers: standing, frames: new Map(), values: new Map(), goneVersions: new Map() }
+    const book = { levers: standing, frames: new Map(), values: new Map(), kits: new Map(), goneVersions: new Map() }
     const entries = await turnedEntries(pending.entries, pending.side, book, pending.version)
     await database.transaction(async (transaction) => {
       for (const piece of leverPieces(entries)) await piece(transaction)

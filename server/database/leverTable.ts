@@ -38,6 +38,8 @@ const columns: Record<keyof Lever, string> = {
   scope: 'scope',
   enabled: 'enabled',
   whileRunning: 'while_running',
+  pulledAgain: 'pulled_again',
+  inputs: 'inputs',
   version: 'version',
   icon: 'icon',
   origin: 'origin',

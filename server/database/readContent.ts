@@ -3,6 +3,7 @@ import { mendBench } from '../../core/bench'
 import { frameSchema, keySettingsSchema, leverSchema, namedValueSchema, withoutNothing } from '../../core/levers'
 import type { Frame } from '../../core/levers'
 import { settingsSchema } from '../../core/settings'
+import { kitSchema } from '../../core/sheets'
 import type { StoreContent } from './content'
 import { readBenchParts, withLogged } from './readBenchParts'
 
@@ -11,6 +12,8 @@ export interface RawContent {
   readonly frames: readonly unknown[]
   readonly levers: readonly unknown[]
   readonly values: readonly unknown[]
+  /** Not there in what older versions wrote. */
+  readonly kits?: readonly unknown[]
   readonly icons: readonly unknown[]
   readonly entryFiles: readonly unknown[]
   readonly recordings: readonly unknown[]
@@ -77,6 +80,7 @@ export function readContent(raw: RawContent): { content: StoreContent; left: str
       ...(keys.success ? { keys: keys.data } : {}),
       ...(settings.success ? { settings: settings.data } : {}),
       bench: mendBench(after.state).state,
+      kits: taken('kit', raw.kits ?? [], kitSchema),
       icons: taken('icon', raw.icons, schemas.icons),
       entryFiles: taken('imported file', raw.entryFiles, schemas.entryFiles),
       recordings: taken('recording', raw.recordings, schemas.recordings),

@@ -111,6 +111,17 @@ export async function readRun(database: Queries, id: string): Promise<WholeRun |
   return { seq: row.seq, head: row.head, sheet: row.sheet, log: await readLog(database, id) }
 }
 
+/** The newest run of a lever that was no trial, with what it did. */
+export async function readLastRun(database: Queries, leverId: string): Promise<WholeRun | undefined> {
+  const [row] = await database
+    .select({ id: runs.id })
+    .from(runs)
+    .where(and(eq(runs.leverId, leverId), ne(sql`${runs.head} ->> 'source'`, 'trial')))
+    .orderBy(desc(runs.seq))
+    .limit(1)
+  return row && readRun(database, row.id)
+}
+
 /** What a run has done, in order. */
 export async function readLog(database: Queries, runId: string): Promise<LogEntry[]> {
   const rows = await database

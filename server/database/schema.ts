@@ -13,6 +13,7 @@ import {
 import type { Change } from '../../core/bench'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
+import type { Kit } from '../../core/sheets'
 import type { Settings } from '../../core/settings'
 import type { Step } from '../../core/steps'
 import type { TypingEvent } from '../../core/timing'
@@ -67,6 +68,8 @@ export const levers = pgTable('levers', {
   interlock: json('interlock').$type<Lever['interlock']>(),
   lamp: json('lamp').$type<Lever['lamp']>(),
   feedback: text('feedback').$type<Lever['feedback']>(),
+  pulledAgain: text('pulled_again').$type<Lever['pulledAgain']>(),
+  inputs: json('inputs').$type<Lever['inputs']>(),
   shape: shape(),
 })
 
@@ -76,6 +79,14 @@ export const namedValues = pgTable('named_values', {
   frameId: text('frame_id').references(() => frames.id),
   name: text('name').notNull(),
   text: text('value_text').notNull(),
+  version: integer('version').notNull(),
+})
+
+/** Steps saved under a name. */
+export const kits = pgTable('kits', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  steps: json('steps').$type<Kit['steps']>().notNull(),
   version: integer('version').notNull(),
 })
 
@@ -103,6 +114,7 @@ export type RevisionEntry =
   | { kind: 'lever'; id: string; before: Lever | null; after: Lever | null }
   | { kind: 'frame'; id: string; before: Frame | null; after: Frame | null }
   | { kind: 'value'; id: string; before: NamedValue | null; after: NamedValue | null }
+  | { kind: 'kit'; id: string; before: Kit | null; after: Kit | null }
   | { kind: 'keys'; id: 'keys'; before: KeySettings; after: KeySettings }
   | { kind: 'settings'; id: 'settings'; before: Settings; after: Settings }
   | { kind: 'bench'; changes: Change[]; inverse: Change[] }

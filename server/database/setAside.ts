@@ -1,9 +1,9 @@
 import { asc, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { Queries } from './openDatabase'
-import { frames, levers, namedValues, setAside } from './schema'
+import { frames, kits, levers, namedValues, setAside } from './schema'
 
-const tables = { levers, frames, named_values: namedValues }
+const tables = { levers, frames, kits, named_values: namedValues }
 
 /** One thing that could not be read, as it is told. */
 export interface Odd {

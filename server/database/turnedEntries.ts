@@ -2,6 +2,7 @@ import { sameValue } from '../../core/bench'
 import { withoutNothing } from '../../core/levers'
 import type { Frame, Lever, NamedValue } from '../../core/levers'
 import { assertNever } from '../../core/result'
+import type { Kit } from '../../core/sheets'
 import { breathe, slicesOf } from './rows'
 import type { RevisionEntry, StoredEntry } from './schema'
 
@@ -10,6 +11,7 @@ export interface StandingBook {
   readonly levers: ReadonlyMap<string, Lever>
   readonly frames: ReadonlyMap<string, Frame>
   readonly values: ReadonlyMap<string, NamedValue>
+  readonly kits: ReadonlyMap<string, Kit>
   readonly goneVersions: ReadonlyMap<string, number>
 }
 
@@ -71,6 +73,7 @@ function turnedEntry(
       return side === 'before' ? ({ ...entry, before: entry.after, after: entry.before } as RevisionEntry) : entry
     case 'lever':
     case 'frame':
+    case 'kit':
     case 'value': {
       const [before, after] = side === 'before' ? [entry.after, entry.before] : [entry.before, entry.after]
       const renewed = after && version !== null ? { ...after, version } : after
@@ -78,6 +81,25 @@ function turnedEntry(
     }
     default:
       return assertNever(entry)
+  }
+}
+
+function standingOf(
+  kind: 'lever' | 'lever-fields' | 'frame' | 'kit' | 'value',
+  book: StandingBook,
+): ReadonlyMap<string, { version?: number }> {
+  switch (kind) {
+    case 'lever':
+    case 'lever-fields':
+      return book.levers
+    case 'frame':
+      return book.frames
+    case 'value':
+      return book.values
+    case 'kit':
+      return book.kits
+    default:
+      return assertNever(kind)
   }
 }
 
@@ -90,8 +112,9 @@ function highestVersion(entry: StoredEntry, book: StandingBook): number {
     case 'lever':
     case 'lever-fields':
     case 'frame':
+    case 'kit':
     case 'value': {
-      const standing = entry.kind === 'frame' ? book.frames : entry.kind === 'value' ? book.values : book.levers
+      const standing = standingOf(entry.kind, book)
       return Math.max(
         standing.get(entry.id)?.version ?? book.goneVersions.get(entry.id) ?? 0,
         entry.before?.version ?? 0,

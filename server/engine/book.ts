@@ -4,6 +4,8 @@ import type { ValueTable } from '../../core/command'
 import { LeverLog, tableFor } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { Settings } from '../../core/settings'
+import type { Kit } from '../../core/sheets'
+import { readKits } from '../database/kitTable'
 import { readFrames, readLevers, readSettings, readValues } from '../database/leverTable'
 import type { Versioned } from '../database/leverTable'
 import type { Queries } from '../database/openDatabase'
@@ -16,6 +18,7 @@ export interface BookDelta {
   readonly levers: { readonly changed: Lever[]; readonly removed: string[] }
   readonly frames: { readonly changed: Frame[]; readonly removed: string[] }
   readonly values: { readonly changed: NamedValue[]; readonly removed: string[] }
+  readonly kits: { readonly changed: Kit[]; readonly removed: string[] }
   readonly keys?: Versioned<KeySettings>
   readonly settings?: Versioned<Settings>
 }
@@ -35,6 +38,7 @@ export class Book implements BookState {
     readonly levers: Map<string, Lever>,
     readonly frames: Map<string, Frame>,
     readonly values: Map<string, NamedValue>,
+    readonly kits: Map<string, Kit>,
     public keys: Versioned<KeySettings>,
     public settings: Versioned<Settings>,
     public history: History,
@@ -46,6 +50,7 @@ export class Book implements BookState {
       byId(await readLevers(database)),
       byId(await readFrames(database)),
       byId(await readValues(database)),
+      byId(await readKits(database)),
       keys,
       settings,
       await readHistory(database),
@@ -71,6 +76,11 @@ export class Book implements BookState {
     ))
   }
 
+  /** By their names. */
+  get allKits(): readonly Kit[] {
+    return [...this.kits.values()].sort((a, b) => byText(a.name, b.name) || byText(a.id, b.id))
+  }
+
   /** Goes up with every edit; what was computed from the book holds as long as it stays. */
   get revision(): number {
     return this.count
@@ -93,6 +103,7 @@ export class Book implements BookState {
       levers: { changed: [] as Lever[], removed: [] as string[] },
       frames: { changed: [] as Frame[], removed: [] as string[] },
       values: { changed: [] as NamedValue[], removed: [] as string[] },
+      kits: { changed: [] as Kit[], removed: [] as string[] },
     }
     let settings: Pick<BookDelta, 'keys' | 'settings'> = {}
     for (const entry of entries) {
@@ -105,6 +116,9 @@ export class Book implements BookState {
           break
         case 'value':
           take(this.values, entry, delta.values, this.goneVersions)
+          break
+        case 'kit':
+          take(this.kits, entry, delta.kits, this.goneVersions)
           break
         case 'keys':
           this.keys = { version: this.keys.version + 1, body: entry.after }

@@ -4,6 +4,7 @@ import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import type { Settings } from '../../core/settings'
+import type { Kit } from '../../core/sheets'
 import type { Versioned } from '../database/leverTable'
 import type { RevisionEntry } from '../database/schema'
 
@@ -12,6 +13,7 @@ export interface BookState {
   readonly levers: ReadonlyMap<string, Lever>
   readonly frames: ReadonlyMap<string, Frame>
   readonly values: ReadonlyMap<string, NamedValue>
+  readonly kits: ReadonlyMap<string, Kit>
   readonly keys: Versioned<KeySettings>
   readonly settings: Versioned<Settings>
   /** Goes up with every edit. */

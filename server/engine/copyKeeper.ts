@@ -38,12 +38,13 @@ export class CopyKeeper {
   private copy(): Promise<void> {
     this.isWriting = this.isWriting.then(async () => {
       const { book, bench, benchVersion } = this.store
-      const { revision, frames, levers, values, keys, settings } = book
+      const { revision, frames, levers, values, kits, keys, settings } = book
       if (this.copied?.revision === revision && this.copied.benchVersion === benchVersion) return
       const content = {
         frames: [...frames.values()],
         levers: [...levers.values()],
         values: [...values.values()],
+        kits: [...kits.values()],
         keys,
         settings,
         bench,

@@ -17,6 +17,7 @@ import { LiveFeed } from './liveFeed'
 import { newId } from './newId'
 import { Retention } from './retention'
 import { RunDriver } from './runDriver'
+import { loadSums } from './stepContext'
 import { Store } from './store'
 
 /** Everything behind the routes. */
@@ -56,6 +57,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   await seed(database, demoContent, Date.now())
   const feed = new LiveFeed(newId())
   const store = await Store.open(database, feed, steadyClock())
+  await loadSums()
   const driver = new RunDriver(store)
   await driver.resume()
   const handDesk = await HandDesk.open(store)

@@ -1,32 +1,43 @@
-import { gateOf } from '../../core/levers'
+import { gateOf, readInputs } from '../../core/levers'
 import type { Lever } from '../../core/levers'
-import { fail, succeed } from '../../core/result'
+import { assertNever, fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import { runIssue } from '../../core/run'
 import type { RunHead, RunSource } from '../../core/run'
+import type { Scope } from '../../core/values'
+import { readLastRun } from '../database/runTable'
 import { minuteOfDay } from './clock'
+import { planPutBack } from './planPutBack'
+import type { PullOptions } from './beginnings'
 import type { RunDriver } from './runDriver'
-import type { Store, World } from './store'
+import type { Plan, Store, World } from './store'
+
+/** So many pulls of one lever may wait for each other. */
+const MOST_QUEUED = 100
 
 /**
  * Pulls a lever by its own rules; one whose interlock names another lever pulls that instead. Resolves when the run is
- * stored, however long it goes on. Issues: `lever-missing`, `disabled`, `interlocked` with the reason,
- * `interlock-circle`,
- * and `still-running` when its last run goes on and another pull is to be ignored.
+ * stored, however long it goes on. A pull may come to something else than a new run: the one that still runs is
+ * stopped, or the last one is put back; that run is the answer then. Issues: `lever-missing`, `disabled`, `interlocked`
+ * with the reason, `interlock-circle`, `still-running` when its last run goes on and another pull is to be ignored,
+ * `queue-full`, and those of `readInputs`.
  */
 export async function pullLever(
   store: Store,
   driver: RunDriver,
   id: string,
   source: RunSource,
+  inputs: Scope = {},
 ): Promise<Result<RunHead>> {
-  const planWith = (because?: unknown) => (world: World) => {
-    const meant = meantBy(id, world, driver)
+  const planWith = (because?: unknown) => async (world: World) => {
+    const meant = meantBy(id, world)
     if (!meant.ok) return meant
     const { lever, question } = meant.value
+    const given = readInputs(lever.inputs ?? [], inputs)
+    if (!given.ok) return fail(...given.issues.map((issue) => ({ ...issue, at: `inputs.${issue.at}` })))
     const values = world.book.tableFor(lever.frameId, world.bench)
     const over = because === undefined ? undefined : runIssue({ code: 'not-stored', because: String(because) })
-    return succeed(driver.planPull(world, lever, source, { values, question, over }))
+    return planByPolicy(store, driver, lever, source, world, { values, question, over, inputs: given.value })
   }
   try {
     return await store.change(planWith())
@@ -37,13 +48,50 @@ export async function pullLever(
   }
 }
 
-/** The lever that a pull comes to as things stand, with what it asks first. */
-function meantBy(
-  id: string,
-  world: World,
+/** What the pull of a lever comes to by what it shall do while it runs, and when it is pulled again. */
+async function planByPolicy(
+  store: Store,
   driver: RunDriver,
-  before: readonly Lever[] = [],
-): Result<{ lever: Lever; question?: string }> {
+  lever: Lever,
+  source: RunSource,
+  world: World,
+  options: PullOptions,
+): Promise<Result<Plan<RunHead>>> {
+  const running = driver.runsOf(lever.id)
+  const ids = running.map((run) => run.id)
+  const last = running.at(-1)
+  if (last === undefined) {
+    const before = lever.pulledAgain === 'put-back' ? await readLastRun(store.database, lever.id) : undefined
+    if (before?.sheet && !before.head.putBack && before.head.changeCount > 0) return planPutBack(before, world)
+    return succeed(driver.planPull(world, lever, source, options))
+  }
+  switch (lever.whileRunning) {
+    case 'ignore': {
+      const name = `${lever.plate} ${lever.name}`
+      const message = `${name} is still running and ignores another pull until it ends.`
+      return fail({ code: 'still-running', message })
+    }
+    case 'beside':
+      return succeed(driver.planPull(world, lever, source, options))
+    case 'queue':
+      if (running.length >= MOST_QUEUED) {
+        const message = `${lever.plate} ${lever.name} has ${running.length - 1} pulls waiting already, the most there may be.`
+        return fail({ code: 'queue-full', message })
+      }
+      return succeed(driver.planPull(world, lever, source, { ...options, after: last.id }))
+    case 'restart':
+      return succeed(driver.planPull(world, lever, source, { ...options, stops: ids }))
+    case 'stop': {
+      const stops = driver.planStops(ids, world.nowMs)
+      return succeed({ ...stops, answer: stops.runs.at(-1)!.head })
+    }
+    default:
+      return assertNever(lever.whileRunning)
+  }
+}
+
+/** The lever that a pull comes to as things stand, with what it asks first. */
+function meantBy(id: string, world: World, before: readonly Lever[] = []): Result<{ lever: Lever; question?: string }> {
   const lever = world.book.levers.get(id)
   if (!lever) return fail({ code: 'lever-missing', message: `There is no lever “${id}”; it may have been deleted.` })
   if (before.includes(lever)) {
@@ -52,10 +100,8 @@ function meantBy(
   }
   const name = `${lever.plate} ${lever.name}`
   if (!lever.enabled) return fail({ code: 'disabled', message: `${name} is disabled. Enable it, then pull it.` })
-  if (lever.whileRunning === 'ignore' && driver.isRunning(id))
-    return fail({ code: 'still-running', message: `${name} is still running and ignores another pull until it ends.` })
   const gate = gateOf(lever, world.bench, { nowMs: world.nowMs, minuteOfDay: minuteOfDay(world.nowMs) })
   if (gate.kind === 'refuse') return fail({ code: 'interlocked', message: gate.because })
-  if (gate.kind === 'pull') return meantBy(gate.leverId, world, driver, [...before, lever])
+  if (gate.kind === 'pull') return meantBy(gate.leverId, world, [...before, lever])
   return succeed(gate.kind === 'ask' ? { lever, question: gate.question } : { lever })
 }

@@ -1,14 +1,13 @@
-import type { BenchState, Change } from '../../core/bench'
+import type { BenchState } from '../../core/bench'
 import type { ValueTable } from '../../core/command'
-import type { Lever } from '../../core/levers'
 import { fail, succeed, valueOf } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import {
-  advanceHead,
   failHead,
   gateRun,
+  nameByHand,
+  partsOfRun,
   pullForward,
-  putBack,
   rehearse,
   runHeadSchema,
   runIssue,
@@ -16,37 +15,47 @@ import {
   startRun,
   stopHead,
 } from '../../core/run'
-import type { LogEntry, PutBackReport, Rehearsal, RunHead, RunSheet, RunSource } from '../../core/run'
-import type { StepContext, StepValue } from '../../core/steps'
+import type {
+  AdvanceContext,
+  LogEntry,
+  Pullable,
+  PutBackReport,
+  Rehearsal,
+  RehearsalContext,
+  RunHead,
+  RunSource,
+} from '../../core/run'
+import { readAnswer } from '../../core/steps'
+import type { StepValue } from '../../core/steps'
+import type { Value } from '../../core/values'
 import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable'
 import type { WholeRun } from '../database/runTable'
 import { breathe } from '../database/rows'
 import { putAside } from '../database/setAside'
-import { newId } from './newId'
+import { startContext, triedRun } from './beginnings'
+import type { PullOptions } from './beginnings'
+import { planPutBack } from './planPutBack'
 import { stepContext } from './stepContext'
-import type { PlannedEntry, Plan, Store, World } from './store'
+import type { Plan, Store, World } from './store'
+import { stretchOf } from './stretch'
+import type { FirstPart, OpenRun, Stretch } from './stretch'
+
+type RehearsalOptions = Pick<RehearsalContext, 'answers' | 'inputs'>
 
 /** The longest delay a timer of the platform can hold. */
 const LONGEST_TIMER_MS = 2 ** 31 - 1
 /** So often a run that waits for something looks whether it has come. */
 const LOOK_MS = 1000
-/** So long runs go on in one stretch before what they did is stored and others have their turn, keys above all. */
-const STRETCH_MS = 4
 /** A request takes some rounds of the event loop until it is read; so many pass between two stretches. */
 const ROUNDS_BETWEEN = 5
 
 const NOT_ASKING: Issue = { code: 'not-asking', message: 'This run does not ask anything now.' }
-const NOT_WAITING: Issue = { code: 'not-waiting', message: 'This run does not wait now.' }
-
-type Pullable = Pick<Lever, 'id' | 'name' | 'plate' | 'steps'>
-
-/** A run that has not ended, in memory. The log is only ever added to. */
-interface OpenRun {
-  readonly seq: number
-  readonly sheet: RunSheet
-  readonly log: LogEntry[]
-  head: RunHead
+const NOT_PAUSED: Issue = { code: 'not-paused', message: 'This run does not pause now.' }
+const STILL_RUNNING: Issue = {
+  code: 'still-running',
+  message: 'This run is still going on. Stop it, or wait until it ends, then put it back.',
 }
+const NOT_WAITING: Issue = { code: 'not-waiting', message: 'This run does not wait now.' }
 
 /** Gets what a step asks for and only the machine has, such as the result of a script. */
 export type Fetch = (request: StepValue) => Promise<StepValue>
@@ -93,40 +102,68 @@ export class RunDriver {
     return false
   }
 
+  /** The runs of this lever that go on, the newest last. */
+  runsOf(leverId: string): RunHead[] {
+    return [...this.open.values()].filter(({ head }) => head.leverId === leverId).map(({ head }) => head)
+  }
+
   /**
    * A plan that starts a run, with as much of it as is done in one stretch. With a question it asks that first. `over`
-   * says why nothing of it could be done; the run is over then.
+   * says why nothing of it could be done; the run is over then. One that comes `after` another only waits for now.
    */
-  planPull(
-    world: World,
-    lever: Pullable,
-    source: RunSource,
-    { values, question, over }: PullOptions = {},
-  ): Plan<RunHead> {
-    const begun = startRun(lever, { nowMs: world.nowMs, nextId: newId, source, values })
-    const { steps, values: known, log: _log, ...head } = question === undefined ? begun : gateRun(begun, question)
-    const run: OpenRun = { seq: this.store.nextRunSeq(), head, sheet: { steps, values: known }, log: [] }
+  planPull(world: World, lever: Pullable, source: RunSource, options: PullOptions = {}): Plan<RunHead> {
+    const { question, over, after, stops = [], values, inputs, trial } = options
+    const begun = startRun(lever, { ...startContext(world, values), source, inputs })
+    const tried = trial ? triedRun(begun, trial, world) : begun
+    const { head: first, sheet, log } = partsOfRun(question === undefined ? tried : gateRun(tried, question))
+    const run: OpenRun = { seq: this.store.nextRunSeq(), head: first, sheet, log }
+    if (after !== undefined) run.head = { ...first, after }
     if (over) run.head = failHead(run.head, [], over, world.nowMs).run
-    const stretch = this.stretch([run], world)
-    const reached = stretch.heads.get(head.id)!
+    const stopped = this.planStops(stops, world.nowMs)
+    const stretch = stretchOf(after === undefined ? [run] : [], world)
+    const reached = stretch.heads.get(first.id) ?? run.head
     return {
       answer: reached,
       bench: stretch.bench,
-      log: stretch.log,
-      runs: [{ seq: run.seq, head: reached, sheet: run.sheet }],
-      adopt: () => this.settle({ ...run, head: reached, log: stretch.logs.get(head.id)! }),
+      log: [...stopped.log, ...stretch.log],
+      runs: [...stopped.runs, { seq: run.seq, head: reached, sheet: run.sheet }],
+      adopt: () => {
+        stopped.adopt()
+        this.settle({ ...run, head: reached, log: [...log, ...(stretch.added.get(first.id) ?? [])] })
+      },
     }
   }
 
-  /** Starts a run of something that is no lever of the book; resolves when it is stored. */
-  async pull(lever: Pullable, source: RunSource): Promise<RunHead> {
-    const pulled = await this.store.change((world) => succeed(this.planPull(world, lever, source)))
+  /** Runs that are stopped as part of a plan. */
+  planStops(runIds: readonly string[], nowMs: number): Required<Pick<Plan<null>, 'log' | 'runs' | 'adopt'>> {
+    const stopped = runIds.flatMap((id) => {
+      const run = this.open.get(id)
+      if (!run) return []
+      const { run: head, entries } = stopHead(run.head, run.log, nowMs)
+      return [{ run, head, entries }]
+    })
+    return {
+      log: stopped.flatMap(({ run, entries }) => entries.map((body) => ({ runId: run.head.id, body }))),
+      runs: stopped.map(({ run, head }) => ({ seq: run.seq, head })),
+      adopt: () => {
+        for (const { run, head, entries } of stopped) {
+          run.log.push(...entries)
+          run.head = head
+          this.settle(run)
+        }
+      },
+    }
+  }
+
+  /** Starts a run of something that is no lever of the book, or not as it stands there; resolves when it is stored. */
+  async pull(lever: Pullable, source: RunSource, options?: PullOptions): Promise<RunHead> {
+    const pulled = await this.store.change((world) => succeed(this.planPull(world, lever, source, options)))
     return valueOf(pulled)
   }
 
-  rehearse(lever: Pullable, values: ValueTable | undefined, answers?: Readonly<Record<string, string>>): Rehearsal {
-    const context = stepContext({ book: this.store.book, nowMs: this.store.nowMs() })
-    return rehearse(lever, this.store.bench, { ...context, values, answers })
+  rehearse(lever: Pullable, values: ValueTable | undefined, options: RehearsalOptions = {}): Rehearsal {
+    const world = { book: this.store.book, bench: this.store.bench, nowMs: this.store.nowMs() }
+    return rehearse(lever, world.bench, { ...stepContext(world), ...startContext(world, values), ...options })
   }
 
   /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
@@ -156,9 +193,10 @@ export class RunDriver {
 
   /**
    * Gives a run the answer to its question, where that is still the one asked. Issues: `not-asking`, `question-older`
-   * and `choice-unknown`.
+   * and those of
+   * `readAnswer`.
    */
-  async answer(runId: string, choice: string, questionId?: string): Promise<Result<null>> {
+  async answer(runId: string, answer: Value, questionId?: string): Promise<Result<null>> {
     // Whoever does not say which question means the one that stands now, and not one that comes after it.
     const meant = questionId ?? this.open.get(runId)?.head.question?.id
     return this.go(runId, NOT_ASKING, ({ head }) => {
@@ -169,15 +207,28 @@ export class RunDriver {
           message: 'That question was answered already; the run asks another one now.',
           at: 'questionId',
         })
-      const choices = head.question!.choices.map((entry) => entry.id)
-      if (!choices.includes(choice))
-        return fail({
-          code: 'choice-unknown',
-          message: `“${choice}” is none of the answers: ${choices.join(', ')}.`,
-          at: 'choice',
-        })
-      return succeed({ answer: choice })
+      const read = readAnswer(head.question!, answer, this.store.bench)
+      return read.ok ? succeed({ answer }) : read
     })
+  }
+
+  /** Goes on from a pause, or pauses before the next step. Issues: `not-paused`, `already-ended`. */
+  async goOn(runId: string, how: 'step' | 'run' | 'pause'): Promise<Result<null>> {
+    if (how === 'pause')
+      return this.replace(runId, 'already-ended', 'This run has ended already.', ({ head }) => {
+        return { run: { ...head, isSlow: true }, entries: [] }
+      })
+    return this.go(runId, NOT_PAUSED, ({ head }) =>
+      head.phase === 'paused' ? succeed({ resume: how }) : fail(NOT_PAUSED),
+    )
+  }
+
+  /** Gives a value to a name while a run pauses. Issue: `not-paused`. */
+  async name(runId: string, name: string, value: Value): Promise<Result<null>> {
+    if (this.open.get(runId)?.head.phase !== 'paused') return fail(NOT_PAUSED)
+    return this.replace(runId, NOT_PAUSED.code, NOT_PAUSED.message, ({ head, sheet }, nowMs) =>
+      nameByHand(head, sheet, name, value, nowMs),
+    )
   }
 
   /** Ends a run that has not ended. Issue: `already-ended`. */
@@ -202,27 +253,10 @@ export class RunDriver {
 
   /** Takes back what a run changed. Issues: `still-running`, `run-missing`, `already-put-back`, `log-dropped`. */
   async putBack(runId: string): Promise<Result<PutBackReport>> {
-    return this.store.change(async ({ bench, nowMs }) => {
-      if (this.open.has(runId))
-        return fail({
-          code: 'still-running',
-          message: 'This run is still going on. Stop it, or wait until it ends, then put it back.',
-        })
-      const run = await readRun(this.store.database, runId)
-      if (!run) return fail({ code: 'run-missing', message: 'There is no such run.' })
-      if (run.head.putBack) return fail({ code: 'already-put-back', message: 'This run was put back already.' })
-      if (!run.sheet)
-        return fail({
-          code: 'log-dropped',
-          message:
-            'What this run changed is kept no longer, so it cannot be put back. Settings say how long it is kept.',
-        })
-      const taken = putBack(run, bench)
-      const report = { atMs: nowMs, ...taken.report }
-      const log: PlannedEntry[] =
-        taken.changes.length > 0 ? [{ runId: null, source: 'put-back', changes: taken.changes }] : []
-      const runs = [{ seq: run.seq, head: { ...run.head, putBack: report } }]
-      return succeed({ answer: report, bench: taken.bench, log, runs })
+    return this.store.change(async (world) => {
+      if (this.open.has(runId)) return fail(STILL_RUNNING)
+      const planned = planPutBack(await readRun(this.store.database, runId), world)
+      return planned.ok ? succeed({ ...planned.value, answer: planned.value.answer.putBack! }) : planned
     })
   }
 
@@ -232,49 +266,13 @@ export class RunDriver {
     this.timers.clear()
   }
 
-  /**
-   * Takes runs on in turns, until all of them wait, ask or end, or the stretch is over. Nothing of it is stored yet.
-   */
-  private stretch(runs: readonly OpenRun[], world: World, first?: { id: string; part: Partial<StepContext> }): Stretch {
-    const context = stepContext(world)
-    const heads = new Map(runs.map(({ head }) => [head.id, head]))
-    const logs = new Map(runs.map(({ head, log }) => [head.id, [...log]]))
-    const entries: PlannedEntry[] = []
-    const changes: Change[] = []
-    let bench = world.bench
-    let going = [...runs]
-    const endAt = performance.now() + STRETCH_MS
-    let part = first
-    do {
-      for (const run of going) {
-        const { id } = run.head
-        const given = part?.id === id ? part.part : {}
-        if (part?.id === id) part = undefined
-        const log = logs.get(id)!
-        const advance = advanceHead(heads.get(id)!, run.sheet, log, bench, { ...context, ...given })
-        for (const body of advance.entries) {
-          log.push(body)
-          entries.push({ runId: id, body })
-        }
-        changes.push(...advance.changes)
-        heads.set(id, advance.run)
-        bench = advance.bench
-      }
-      going = going.filter(({ head: { id } }) => heads.get(id)!.phase === 'ready')
-    } while (going.length > 0 && performance.now() < endAt)
-    return { bench, log: entries, heads, logs }
-  }
-
   /** Plans and stores one stretch of some runs; what cannot be stored ends them, with the reason. */
-  private async take(
-    runs: (world: World) => OpenRun[],
-    first?: { id: string; part: Partial<StepContext> },
-  ): Promise<void> {
+  private async take(runs: (world: World) => OpenRun[], first?: FirstPart): Promise<void> {
     let taken: OpenRun[] = []
     try {
       await this.store.change((world) => {
         taken = runs(world)
-        const stretch = this.stretch(taken, world, first)
+        const stretch = stretchOf(taken, world, first)
         const moved = taken.filter(({ head }) => stretch.heads.get(head.id) !== head)
         const written = moved.map(({ seq, head }) => ({ seq, head: stretch.heads.get(head.id)! }))
         const adopt = () => this.adopt(taken, stretch)
@@ -285,10 +283,10 @@ export class RunDriver {
     }
   }
 
-  private adopt(runs: readonly OpenRun[], { heads, logs }: Stretch): void {
+  private adopt(runs: readonly OpenRun[], { heads, added }: Stretch): void {
     for (const run of runs) {
       const { id } = run.head
-      for (const entry of logs.get(id)!.slice(run.log.length)) run.log.push(entry)
+      run.log.push(...added.get(id)!)
       run.head = heads.get(id)!
       this.settle(run)
     }
@@ -320,10 +318,10 @@ export class RunDriver {
   private async go(
     runId: string,
     over: Issue,
-    allow: (run: OpenRun, nowMs: number) => Result<Partial<StepContext> & { head?: RunHead }>,
+    allow: (run: OpenRun, nowMs: number) => Result<Partial<AdvanceContext> & { head?: RunHead }>,
   ): Promise<Result<null>> {
     let refused: Result<null> | undefined
-    const given: { id: string; part: Partial<StepContext> } = { id: runId, part: {} }
+    const given: { id: string; part: Partial<AdvanceContext> } = { id: runId, part: {} }
     const runs = ({ nowMs }: World): OpenRun[] => {
       const run = this.open.get(runId)
       const allowed = run ? allow(run, nowMs) : fail(over)
@@ -367,13 +365,21 @@ export class RunDriver {
   /** Keeps a run in memory as long as it goes on, and sees to what comes next. */
   private settle(run: OpenRun): void {
     const { id, phase } = run.head
-    if (phase === 'ended') this.open.delete(id)
-    else this.open.set(id, run)
+    if (phase === 'ended') {
+      this.open.delete(id)
+      // Runs that come after it may begin.
+      for (const { head } of this.open.values()) if (head.after === id) this.follow(head.id)
+    } else this.open.set(id, run)
     this.follow(id)
     const watchers = this.watchers.get(id) ?? []
     if (phase === 'ready' || phase === 'fetching') return
     this.watchers.delete(id)
     for (const watcher of watchers) watcher()
+  }
+
+  /** Whether it is its turn: one that comes after another waits until that has ended. */
+  private mayGoOn({ phase, after }: RunHead): boolean {
+    return phase === 'ready' && (after === undefined || !this.open.has(after))
   }
 
   private follow(id: string): void {
@@ -382,7 +388,11 @@ export class RunDriver {
     const run = this.open.get(id)
     switch (run?.head.phase) {
       case 'ready':
-        this.takeTurnSoon()
+        if (this.mayGoOn(run.head)) this.takeTurnSoon()
+        break
+      case 'asking':
+        // Its standard answer is taken then.
+        if (run.head.wakeAtMs !== null) this.wakeLater(id, run.head.wakeAtMs)
         break
       case 'waiting':
         // What it waits for may come by time alone, with nothing else happening.
@@ -411,7 +421,7 @@ export class RunDriver {
     this.isTurnDue = false
     if (this.isClosed) return
     await this.take(() => {
-      const runs = [...this.open.values()].filter(({ head }) => head.phase === 'ready')
+      const runs = [...this.open.values()].filter(({ head }) => this.mayGoOn(head))
       this.turn += 1
       return [...runs.slice(this.turn % runs.length), ...runs.slice(0, this.turn % runs.length)]
     })
@@ -421,7 +431,7 @@ export class RunDriver {
   private benchChanged(before: BenchState): void {
     const isClockMoved = before.clockAheadMs !== this.store.bench.clockAheadMs
     for (const [id, { head }] of this.open) {
-      if (head.phase !== 'waiting') continue
+      if (!isTimed(head)) continue
       if (isClockMoved) this.follow(id)
       else if (head.watch && this.timers.has(id)) this.wakeLater(id, this.store.nowMs())
     }
@@ -436,9 +446,9 @@ export class RunDriver {
       id,
       setTimeout(() => {
         this.timers.delete(id)
-        const waiting = () => [this.open.get(id)].flatMap((run) => (run?.head.phase === 'waiting' ? [run] : []))
-        this.take(waiting)
-          .then(() => this.open.get(id)?.head.phase === 'waiting' && this.follow(id))
+        const timed = () => [this.open.get(id)].flatMap((run) => (run && isTimed(run.head) ? [run] : []))
+        this.take(timed)
+          .then(() => timed().length > 0 && this.follow(id))
           .catch((error: unknown) => console.error(`run ${id}:`, error))
       }, delayMs),
     )
@@ -457,21 +467,13 @@ export class RunDriver {
   }
 }
 
-interface PullOptions {
-  readonly values?: ValueTable
-  readonly question?: string
-  readonly over?: Issue
-}
-
-interface Stretch {
-  readonly bench: BenchState
-  readonly log: readonly PlannedEntry[]
-  readonly heads: ReadonlyMap<string, RunHead>
-  readonly logs: ReadonlyMap<string, LogEntry[]>
-}
-
 /** A wait that was to end at a time by a clock that has been set back since begins anew, with its own length. */
 function withinItsLength(head: RunHead, nowMs: number): RunHead {
-  if (head.phase !== 'waiting' || head.waitMs === undefined) return head
+  if (!isTimed(head) || head.waitMs === undefined) return head
   return { ...head, wakeAtMs: Math.min(head.wakeAtMs!, nowMs + head.waitMs) }
+}
+
+/** Something becomes of it by time alone. */
+function isTimed({ phase, wakeAtMs }: RunHead): boolean {
+  return phase === 'waiting' || (phase === 'asking' && wakeAtMs !== null)
 }

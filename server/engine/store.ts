@@ -290,4 +290,8 @@ export class Store {
   }
 }
 
-const NOTHING = { frames: { changed: [], removed: [] }, values: { changed: [], removed: [] } }
+const NOTHING = {
+  frames: { changed: [], removed: [] },
+  values: { changed: [], removed: [] },
+  kits: { changed: [], removed: [] },
+}

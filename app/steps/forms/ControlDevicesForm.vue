@@ -25,19 +25,25 @@ const targets = computed(() => [
   { value: 'devices', name: 'these' },
   ...kinds.value.map((kind) => ({ value: `default ${kind}`, name: `the ${deviceKindWords[kind].one} in use` })),
   ...kinds.value.map((kind) => ({ value: `all ${kind}`, name: `all ${deviceKindWords[kind].all}` })),
+  { value: 'named', name: 'the device of a value' },
 ])
 const meant = computed(() => {
   const { target } = step.value
   return target.kind === 'devices'
     ? devices.value.filter((device) => target.deviceIds.includes(device.id))
-    : devices.value.filter((device) => device.kind === target.deviceKind)
+    : target.kind === 'named'
+      ? devices.value
+      : devices.value.filter((device) => device.kind === target.deviceKind)
 })
 /** Controls that all the devices meant have. */
-const controls = computed(() =>
-  Object.entries(meant.value[0]?.controls ?? {}).filter(
+const controls = computed(() => {
+  // Which device a value will mean is not known here: any control may be.
+  if (step.value.target.kind === 'named')
+    return Object.entries<Control>(Object.assign({}, ...meant.value.map((device) => device.controls)))
+  return Object.entries(meant.value[0]?.controls ?? {}).filter(
     ([id, entry]) => !entry.readOnly && meant.value.every((device) => own(device.controls, id)),
-  ),
-)
+  )
+})
 const control = computed<Control | undefined>(() => controls.value.find(([id]) => id === step.value.controlId)?.[1])
 const ways = computed(
   () =>
@@ -86,6 +92,7 @@ function set(part: Partial<ControlStep>): void {
 }
 
 function aim(id: string): void {
+  if (id === 'named') return set({ target: { kind: 'named', text: '' }, controlId: '' })
   const [kind, deviceKind] = id.split(' ') as ['devices' | 'all' | 'default', DeviceKind]
   set({ target: kind === 'devices' ? { kind, deviceIds: [] } : { kind, deviceKind }, controlId: '' })
 }
@@ -133,7 +140,7 @@ const valueOf = (id: string) => values.value.find((entry) => entry.id === id)?.v
   <div class="devices">
     <FormField label="Which devices" :issue="issueOf('target.deviceIds')">
       <ChoiceSelect
-        :model-value="step.target.kind === 'devices' ? 'devices' : `${step.target.kind} ${step.target.deviceKind}`"
+        :model-value="'deviceKind' in step.target ? `${step.target.kind} ${step.target.deviceKind}` : step.target.kind"
         label="Which devices"
         :options="targets"
         @update:model-value="aim"
@@ -147,6 +154,13 @@ const valueOf = (id: string) => values.value.find((entry) => entry.id === id)?.v
         placeholder="Choose by name"
         :options="devices.map((device) => ({ value: device.id, name: device.name, detail: device.id }))"
         @update:model-value="set({ target: { kind: 'devices', deviceIds: $event } })"
+      />
+      <ElInput
+        v-else-if="step.target.kind === 'named'"
+        :model-value="step.target.text"
+        aria-label="Name of the device"
+        placeholder="${device.id}"
+        @update:model-value="set({ target: { kind: 'named', text: $event } })"
       />
       <PlugInButton v-if="step.target.kind === 'devices'" :plug-in="plugIn" />
     </FormField>

@@ -23,6 +23,7 @@ function choose(kind: ProgramChoice['kind']): void {
   const programIds = 'programIds' in which.value ? which.value.programIds : []
   if (kind === 'these' || kind === 'all-but') which.value = { kind, programIds }
   else if (kind === 'category') which.value = { kind, category: categories.value[0]?.value ?? '' }
+  else if (kind === 'named') which.value = { kind, text: '' }
   else which.value = { kind }
 }
 </script>
@@ -53,8 +54,16 @@ function choose(kind: ProgramChoice['kind']): void {
       :options="categories"
       @update:model-value="which = { kind: 'category', category: $event }"
     />
+    <ElInput
+      v-else-if="which.kind === 'named'"
+      :model-value="which.text"
+      :aria-label="`Name of the program of ${name}`"
+      :aria-invalid="issueOf('which.text') !== undefined"
+      placeholder="${program.id}"
+      @update:model-value="which = { kind: 'named', text: $event }"
+    />
   </div>
-  <IssueLine :issue="issueOf('which.programIds') ?? issueOf('which.category')" />
+  <IssueLine :issue="issueOf('which.programIds') ?? issueOf('which.category') ?? issueOf('which.text')" />
 </template>
 
 <style scoped>

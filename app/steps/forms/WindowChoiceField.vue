@@ -39,16 +39,16 @@ function choose(kind: (typeof WINDOW_CHOICES)[number]): void {
       @update:model-value="which = { kind: 'program', programId: $event as string }"
     />
     <ElInput
-      v-else-if="which.kind === 'title'"
+      v-else-if="which.kind === 'title' || which.kind === 'named'"
       :model-value="which.text"
-      :aria-label="`Part of the title of ${name}`"
+      :aria-label="`${which.kind === 'title' ? 'Part of the title' : 'Window'} of ${name}`"
       :aria-invalid="issueOf('which.text') !== undefined"
-      placeholder="A part of the title"
-      @update:model-value="which = { kind: 'title', text: $event }"
+      :placeholder="which.kind === 'title' ? 'A part of the title' : '${window.id}'"
+      @update:model-value="which = { kind: which.kind === 'title' ? 'title' : 'named', text: $event }"
     />
   </div>
   <IssueLine :issue="issueOf('which.programId') ?? issueOf('which.text')" />
-  <ResolvedText v-if="which.kind === 'title'" :text="which.text" :values="values" />
+  <ResolvedText v-if="which.kind === 'title' || which.kind === 'named'" :text="which.text" :values="values" />
 </template>
 
 <style scoped>

@@ -3,15 +3,17 @@ import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { filesMeant, lintPaths, pathsInWords, pathsSchema, throwAway } from '../fileWork'
+import { listParts, say } from '../sentence'
 
 export const binFiles = defineStep({
   kind: 'files.bin',
   label: 'Throw files into the bin',
   help: 'They come back from there, by hand or by a step.',
   nature: 'place',
+  phrases: [{ say: 'delete|bin|trash {folder}', fields: ({ folder }) => ({ paths: [`${folder ?? ''}/*`] }) }],
   fields: { paths: pathsSchema },
   fresh: { paths: [''] },
-  sentence: ({ paths }) => `Throws ${pathsInWords(paths)} into the bin.`,
+  sentence: ({ paths }) => say`Throws ${listParts('paths', paths, 'path')} into the bin.`,
   lint: ({ paths }, bench, table) => lintPaths(paths, bench, table),
   perform({ paths }, bench, { values }) {
     const files = filesMeant(paths, bench, values)

@@ -5,16 +5,19 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { programIdSchema, unsavedPolicySchema, unsavedWords } from '../fields'
 import { lintProgramId } from '../lintParts'
-import { programName } from '../names'
+import { programPart } from '../names'
+import { choicePart, say } from '../sentence'
 
 export const closeProgram = defineStep({
   kind: 'program.close',
   label: 'Close a program',
   help: 'All its windows, with a choice for unsaved work.',
   nature: 'program',
+  phrases: [{ say: 'close|quit|end {program}', fields: ({ program = '' }) => ({ programId: program }) }],
   fields: { programId: programIdSchema, unsaved: unsavedPolicySchema.default('ask') },
   fresh: { programId: '', unsaved: 'ask' },
-  sentence: (step, names) => `Closes ${programName(step.programId, names)} and ${unsavedWords[step.unsaved]}.`,
+  sentence: (step, names) =>
+    say`Closes ${programPart('programId', step.programId, names)} and ${choicePart('unsaved', step.unsaved, unsavedWords)}.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
   perform(step, bench, context) {
     const program = own(bench.programs, step.programId)

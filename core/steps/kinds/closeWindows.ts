@@ -6,15 +6,18 @@ import { failed } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import { fault } from '../finding'
 import { windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
+import { choicePart, say } from '../sentence'
 
 export const closeWindows = defineStep({
   kind: 'windows.close',
   label: 'Close windows',
   help: 'The one in front, those of a program, or by title, with a choice for unsaved work.',
   nature: 'program',
+  phrases: [{ say: 'close window', fields: () => ({ which: { kind: 'front' } }) }],
   fields: { which: windowChoiceSchema, unsaved: unsavedPolicySchema.default('ask') },
   fresh: { which: { kind: 'front' }, unsaved: 'ask' },
-  sentence: ({ which, unsaved }, names) => `Closes ${windowsInWords(which, names)} and ${unsavedWords[unsaved]}.`,
+  sentence: ({ which, unsaved }, names) =>
+    say`Closes ${windowsInWords(which, names)} and ${choicePart('unsaved', unsaved, unsavedWords)}.`,
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
   perform({ which, unsaved }, bench, context) {
     const windows = windowsMeant(which, bench, context)

@@ -1,34 +1,18 @@
 import { z } from 'zod'
-import {
-  applyChange,
-  benchIssue,
-  controlIdSchema,
-  controlValueSchema,
-  defaultDevice,
-  deviceKindSchema,
-  deviceKindWords,
-  valueInWords,
-} from '../../bench'
+import { applyChange, controlIdSchema, controlValueSchema, valueInWords } from '../../bench'
 import type { BenchState, Change, Control, ControlValue, Device } from '../../bench'
-import { listed, nearestName } from '../../names'
+import { listed } from '../../names'
 import { assertNever, fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
 import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
-import { deviceIdSchema } from '../fields'
+import { devicesOf, targetSchema, targetsOf, targetWords } from '../deviceChoice'
+import type { Aim, Target } from '../deviceChoice'
 import { fault } from '../finding'
 import { stepIssue } from '../issues'
-
-const targetSchema = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('devices'),
-    deviceIds: z.array(deviceIdSchema).min(1, 'Choose a device.').max(100),
-  }),
-  z.object({ kind: z.literal('all'), deviceKind: deviceKindSchema }),
-  z.object({ kind: z.literal('default'), deviceKind: deviceKindSchema }),
-])
+import type { MeantControl } from '../phrase'
 
 const wayOfChangeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('set'), value: controlValueSchema }),
@@ -52,13 +36,15 @@ const wayOfChangeSchema = z.discriminatedUnion('kind', [
 type WayOfChange = z.infer<typeof wayOfChangeSchema>
 type RampWay = Extract<WayOfChange, { kind: 'ramp' }>
 
-/** Which control of which devices. */
-interface Aim {
-  target: z.infer<typeof targetSchema>
-  controlId: string
-}
 interface ControlStep extends Aim {
   to: WayOfChange
+}
+
+/** The part of a step that says which control is meant. */
+function aimed(control: MeantControl | undefined): Record<string, unknown> {
+  if (!control) return {}
+  const { target, controlId, isSwitch } = control
+  return { target, controlId, to: isSwitch ? { kind: 'toggle', whenUnknown: true } : { kind: 'set', value: 0 } }
 }
 
 /** Alters a control: of named devices, of all of a kind, or of the default one of a kind, whichever that is then. */
@@ -67,6 +53,15 @@ export const controlDevices = defineStep({
   label: 'Change a device or setting',
   help: 'Mute, power, plan, brightness: set, the other way, the next, up or down.',
   nature: 'device',
+  phrases: [
+    {
+      say: '{control} {number}',
+      fields: ({ control, number }) => ({ ...aimed(control), to: { kind: 'set', value: number ?? 0 } }),
+    },
+    { say: '{control} on', fields: ({ control }) => ({ ...aimed(control), to: { kind: 'set', value: true } }) },
+    { say: '{control} off', fields: ({ control }) => ({ ...aimed(control), to: { kind: 'set', value: false } }) },
+    { say: '{control}', fields: ({ control }) => aimed(control) },
+  ],
   isState: true,
   fields: { target: targetSchema, controlId: controlIdSchema.min(1, 'Choose a control.'), to: wayOfChangeSchema },
   fresh: {
@@ -128,61 +123,10 @@ function usualWay(control: Control): WayOfChange {
   }
 }
 
-/**
- * The devices a step is about, as the bench stands. Issues: `device-missing`, `device-absent`, `control-missing`,
- * `control-fixed`.
- */
-export function targetsOf({ target, controlId }: Aim, bench: BenchState): Result<Target[]> {
-  const devices = devicesOf(target, bench)
-  if (!devices.ok) return devices
-  const issues: Issue[] = []
-  const found: Target[] = []
-  for (const device of devices.value) {
-    const control = own(device.controls, controlId)
-    if (control?.readOnly)
-      issues.push(stepIssue({ code: 'control-fixed', device: device.name, control: control.name }, 'controlId'))
-    else if (device.plugged === false) issues.push(benchIssue({ code: 'device-absent', device: device.name }, 'target'))
-    else if (!control) {
-      const known = Object.keys(device.controls)
-      issues.push(benchIssue({ code: 'control-missing', device: device.name, controlId, known }, 'controlId'))
-    } else found.push({ device, control })
-  }
-  return issues.length > 0 ? fail(...issues) : succeed(found)
-}
-
-function devicesOf(target: Aim['target'], bench: BenchState): Result<Device[]> {
-  switch (target.kind) {
-    case 'devices': {
-      const missing = target.deviceIds.filter((id) => !own(bench.devices, id))
-      if (missing.length === 0) return succeed(target.deviceIds.map((id) => own(bench.devices, id)!))
-      const known = Object.keys(bench.devices)
-      const issueOf = (deviceId: string) =>
-        benchIssue({ code: 'device-missing', deviceId, nearest: nearestName(deviceId, known) }, 'target')
-      return fail(...missing.map(issueOf))
-    }
-    case 'all': {
-      const { deviceKind } = target
-      // Of all of a kind, those that are there are meant.
-      const present = Object.values(bench.devices).filter(
-        (device) => device.kind === deviceKind && device.plugged !== false,
-      )
-      const kind = `are no ${deviceKindWords[deviceKind].all}`
-      return present.length > 0 ? succeed(present) : fail(stepIssue({ code: 'device-missing', kind }, 'target'))
-    }
-    case 'default': {
-      const device = defaultDevice(bench, target.deviceKind)
-      const kind = `is no ${deviceKindWords[target.deviceKind].one}`
-      return device ? succeed([device]) : fail(stepIssue({ code: 'device-missing', kind }, 'target'))
-    }
-    default:
-      return assertNever(target)
-  }
-}
-
-type ControlContext = Pick<StepContext, 'nowMs' | 'answer' | 'progress' | 'hurried'>
+type ControlContext = Pick<StepContext, 'nowMs' | 'answer' | 'progress' | 'hurried' | 'values'>
 
 function controlTargets(step: ControlStep, bench: BenchState, context: ControlContext): StepEffect {
-  const targets = targetsOf(step, bench)
+  const targets = targetsOf(step, bench, context.values)
   if (!targets.ok) return failed(targets.issues)
   const { to } = step
   if (to.kind === 'ramp') return rampDevices(step, to, targets.value, bench, context)
@@ -244,10 +188,6 @@ function nextValue(
   }
 }
 
-interface Target {
-  readonly device: Device
-  readonly control: Control
-}
 interface Wanted extends Target {
   readonly value: ControlValue
 }
@@ -338,8 +278,10 @@ function between(from: number, to: number, share: number, step: number): number 
 
 /** Devices are named where the names are known. */
 function controlSentence({ target, controlId, to }: ControlStep, devices: BenchState['devices']): string {
-  const isMeant = ({ id, kind }: Device) =>
-    target.kind === 'devices' ? target.deviceIds.includes(id) : kind === target.deviceKind
+  const isMeant = ({ id, kind }: Device) => {
+    if (target.kind === 'named') return own(own(devices, id)?.controls ?? {}, controlId) !== undefined
+    return target.kind === 'devices' ? target.deviceIds.includes(id) : kind === target.deviceKind
+  }
   const [control] = Object.values(devices).flatMap((device) =>
     isMeant(device) ? (own(device.controls, controlId) ?? []) : [],
   )
@@ -360,18 +302,5 @@ function controlSentence({ target, controlId, to }: ControlStep, devices: BenchS
     }
     default:
       return assertNever(to)
-  }
-}
-
-function targetWords(target: Aim['target'], devices: BenchState['devices']): string {
-  switch (target.kind) {
-    case 'devices':
-      return target.deviceIds.map((id) => own(devices, id)?.name ?? `the missing device “${id}”`).join(', ')
-    case 'all':
-      return `all ${deviceKindWords[target.deviceKind].all}`
-    case 'default':
-      return `the ${deviceKindWords[target.deviceKind].one} in use`
-    default:
-      return assertNever(target)
   }
 }

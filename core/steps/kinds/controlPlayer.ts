@@ -19,6 +19,13 @@ export const controlPlayer = defineStep({
   label: 'Play music',
   help: 'Play, pause, the other way, the next or previous track, or a playlist from its beginning.',
   nature: 'device',
+  phrases: [
+    {
+      say: 'play {playlist}',
+      fields: ({ playlist }) => (playlist ? { act: 'playlist', playlistId: playlist } : { act: 'play' }),
+    },
+    { say: 'pause [music]', fields: () => ({ act: 'pause' }) },
+  ],
   fields: { deviceId: playerIdSchema, act: z.enum(PLAYER_ACTS), playlistId: idSchema.optional() },
   fresh: { deviceId: '', act: 'toggle' },
   devicesMeant: ({ deviceId }, bench) => [playerOf(bench, deviceId)?.id ?? []].flat(),

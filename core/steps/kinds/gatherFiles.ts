@@ -7,12 +7,12 @@ import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredPath, requiredTemplate } from '../fields'
-import { folderMeant, lintFolder, makeFolders, settleNames, takenPolicySchema, takenWords } from '../fileWork'
+import { folderMeant, lintFolder, makeFolders, settleNames, takenClause, takenPolicySchema } from '../fileWork'
 import { note } from '../finding'
 import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
-import { firstOf } from '../names'
 import { transfer } from './moveFiles'
+import { listParts, partOf, say } from '../sentence'
 
 /** Looks names up in several folders, copies what is found into one, and reports what is missing. */
 export const gatherFiles = defineStep({
@@ -28,8 +28,10 @@ export const gatherFiles = defineStep({
     makeFolder: z.boolean().optional(),
   },
   fresh: { names: [''], from: [''], to: '', taken: 'skip' },
-  sentence: ({ names, from, to, taken }) =>
-    `Gathers ${firstOf(names)} from ${firstOf(from)} into ${to}; where a name is taken, ${takenWords[taken]}.`,
+  sentence({ names, from, to, taken }) {
+    const files = say`Gathers ${listParts('names', names, 'text')} from ${listParts('from', from, 'path')}`
+    return say`${files} into ${partOf('to', to || '…', 'path')}${takenClause(taken)}.`
+  },
   lint: ({ names, from, to, makeFolder }, bench, table) => [
     ...from.flatMap((folder, i) => lintFolder(folder, `from.${i}`, bench, table)),
     ...lintFolder(to, 'to', bench, table, makeFolder),

@@ -11,6 +11,12 @@ export const goToDesktop = defineStep({
   label: 'Go to a desktop',
   help: 'By its number, the next or the one before it, or back to the one that was shown before.',
   nature: 'program',
+  phrases: [
+    {
+      say: 'desktop {number}',
+      fields: ({ number = 1 }) => ({ to: { kind: 'number', desktop: Math.max(1, Math.min(20, Math.round(number))) } }),
+    },
+  ],
   fields: {
     to: z.discriminatedUnion('kind', [
       z.object({ kind: z.literal('number'), desktop: desktopNumberSchema }),

@@ -8,6 +8,32 @@ export const ifBlock = defineBlock({
   label: 'If',
   help: 'Steps that are done only where something holds on the bench, and others where it does not.',
   nature: 'sheet',
+  phrases: [
+    {
+      say: 'if {program} runs',
+      fields: ({ program = '' }) => ({
+        branches: [{ condition: { kind: 'program-runs', programId: program }, steps: [] }],
+      }),
+    },
+    {
+      say: 'if {device} missing|unplugged',
+      fields: ({ device = '' }) => ({
+        branches: [{ condition: { kind: 'not', condition: { kind: 'device-present', deviceId: device } }, steps: [] }],
+      }),
+    },
+    {
+      say: 'if not open {text}',
+      fields: ({ text = '' }) => ({
+        branches: [{ condition: { kind: 'not', condition: { kind: 'window-open', text } }, steps: [] }],
+      }),
+    },
+    {
+      say: 'if {text}',
+      fields: ({ text = '' }) => ({
+        branches: [{ condition: { kind: 'value-is', text, test: { kind: 'is', text: '' } }, steps: [] }],
+      }),
+    },
+  ],
   fields: (list) => ({
     branches: z
       .array(z.object({ condition: conditionSchema, steps: list }))
@@ -25,6 +51,13 @@ export const ifBlock = defineBlock({
       `Does something if ` +
       `${describeCondition(first.condition, { programs: names.programs, devices: names.devices ?? {} })}${more}${other}.`
     )
+  },
+  head({ branches }, list, names) {
+    if (list === 'otherwise') return 'Else'
+    const at = Number(list.split('.')[1])
+    const known = { programs: names.programs, devices: names.devices ?? {} }
+    const text = branches[at] ? describeCondition(branches[at].condition, known) : '…'
+    return `${at === 0 ? 'If' : 'Else, if'} ${text}`
   },
   children: ({ branches, otherwise }) => [
     ...branches.map(({ steps }, i) => ({ list: `branches.${i}.steps`, steps })),

@@ -11,6 +11,7 @@ export const liftFrames = defineStep({
   label: 'Bring a frame of levers to the top',
   help: 'Before all other frames in the lists of levers; back to its place; or the other way.',
   nature: 'keys',
+  phrases: [{ say: 'lift|top frame {frame}', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [], to: 'top' }) }],
   isState: true,
   fields: {
     frameIds: z.array(frameIdSchema).min(1, 'Choose a frame.').max(100),

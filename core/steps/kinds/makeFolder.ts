@@ -3,15 +3,17 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { requiredPath } from '../fields'
 import { makeFolders, pathFrom } from '../fileWork'
+import { partOf, say } from '../sentence'
 
 export const makeFolder = defineStep({
   kind: 'files.folder',
   label: 'Make a folder',
   help: 'With those above it that are missing; one that is there is left as it is.',
   nature: 'place',
+  phrases: [{ say: 'make|new folder {text}', fields: ({ text = '' }) => ({ path: text }) }],
   fields: { path: requiredPath('Say where the folder is to be.') },
   fresh: { path: '' },
-  sentence: ({ path }) => `Makes the folder ${path}.`,
+  sentence: ({ path }) => say`Makes the folder ${partOf('path', path || '…', 'path')}.`,
   perform({ path: text }, bench, { values }) {
     const path = pathFrom(text, bench, values)
     if (!path.ok) return failed(path.issues)

@@ -17,11 +17,14 @@ import {
   pathsInWords,
   pathsSchema,
   settleNames,
+  takenClause,
   takenPolicySchema,
-  takenWords,
   throwAway,
 } from '../fileWork'
 import type { Destination } from '../fileWork'
+import { choicePart, listParts, partOf, say } from '../sentence'
+
+const actWords = { move: 'Moves', copy: 'Copies' }
 
 /** Moves or copies files and folders into a folder. */
 export const moveFiles = defineStep({
@@ -29,6 +32,10 @@ export const moveFiles = defineStep({
   label: 'Move or copy files',
   help: 'One path, several, or a pattern, into a folder; all of it can be put back.',
   nature: 'place',
+  phrases: [
+    { say: 'move|sweep {folder}', fields: ({ folder }) => ({ act: 'move', paths: [`${folder ?? ''}/*`] }) },
+    { say: 'copy files {folder}', fields: ({ folder }) => ({ act: 'copy', paths: [`${folder ?? ''}/*`] }) },
+  ],
   fields: {
     act: z.enum(['move', 'copy']),
     paths: pathsSchema,
@@ -38,9 +45,11 @@ export const moveFiles = defineStep({
     makeFolder: z.boolean().optional(),
   },
   fresh: { act: 'move', paths: [''], to: '', taken: 'both' },
-  sentence: ({ act, paths, to, taken, makeFolder }) =>
-    `${act === 'move' ? 'Moves' : 'Copies'} ${pathsInWords(paths)} to ${to}${makeFolder ? ', which is made if it is missing' : ''}` +
-    `; where a name is taken, ${takenWords[taken]}.`,
+  sentence({ act, paths, to, taken, makeFolder }) {
+    const folder = say`${partOf('to', to || '…', 'path')}${makeFolder ? ', which is made if it is missing' : ''}`
+    const files = say`${choicePart('act', act, actWords)} ${listParts('paths', paths, 'path')}`
+    return say`${files} to ${folder}${takenClause(taken)}.`
+  },
   lint: ({ paths, to, makeFolder }, bench, table) => [
     ...lintPaths(paths, bench, table),
     ...lintFolder(to, 'to', bench, table, makeFolder),

@@ -22,7 +22,8 @@ import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
 import { startProgram } from '../launching'
 import { lintProgramId } from '../lintParts'
-import { firstOf, programNames } from '../names'
+import { programNames } from '../names'
+import { listParts, say } from '../sentence'
 
 interface PlaceStep {
   id: string
@@ -38,6 +39,10 @@ export const openPlaces = defineStep({
   label: 'Open folders, files, addresses',
   help: 'With the programs that open such places, or with those named.',
   nature: 'place',
+  phrases: [
+    { say: 'open|go {address}', fields: ({ address }) => ({ places: [address ?? ''] }) },
+    { say: 'open|go {folder}', fields: ({ folder }) => ({ places: [folder ?? ''] }) },
+  ],
   fields: {
     /** Folders, files and addresses. */
     places: z
@@ -54,7 +59,7 @@ export const openPlaces = defineStep({
   fresh: { places: [''] },
   sentence(step, names) {
     const programs = step.programIds?.length ? ` in ${programNames(step.programIds, names)}` : ''
-    return `Opens ${firstOf(step.places)}${programs}${step.profile ? `, profile ${step.profile}` : ''}.`
+    return say`Opens ${listParts('places', step.places, 'path')}${programs}${step.profile ? `, profile ${step.profile}` : ''}.`
   },
   /** One after the other; what went wrong with one does not keep the others from opening. */
   perform(step, bench, context) {

@@ -31,8 +31,9 @@ import { stepIssue } from '../issues'
 import { requestOf, startProgram, windowsMeant } from '../launching'
 import type { LaunchStep } from '../launching'
 import { lintProgramArguments, lintProgramId } from '../lintParts'
-import { firstOf, programName } from '../names'
+import { programPart } from '../names'
 import { closeWindows } from '../closing'
+import { listParts, say } from '../sentence'
 
 /**
  * What happens when the program already runs. `program`: as the program itself does it (one of a single instance comes
@@ -64,6 +65,7 @@ export const openProgram = defineStep({
   label: 'Open a program',
   help: 'Starts it with arguments; one that takes a single instance comes to the front.',
   nature: 'program',
+  phrases: [{ say: 'open|start|launch {program}', fields: ({ program = '' }) => ({ programId: program }) }],
   fields: {
     programId: programIdSchema,
     args: argumentsSchema.default([]),
@@ -75,11 +77,11 @@ export const openProgram = defineStep({
   },
   fresh: { programId: '', args: [] },
   sentence(step, names) {
-    const args = step.args.length > 0 ? ` with ${firstOf(step.args)}` : ''
+    const args = step.args.length > 0 ? say` with ${listParts('args', step.args, 'text')}` : ''
     const mode = step.windowMode && step.windowMode !== 'normal' ? `, ${step.windowMode}` : ''
     const policy = step.whenRunning ?? 'program'
     const running = policy === 'program' ? '' : `; if it runs, ${runningWords[policy]}`
-    return `Opens ${programName(step.programId, names)}${args}${mode}${running}.`
+    return say`Opens ${programPart('programId', step.programId, names)}${args}${mode}${running}.`
   },
   perform(step, bench, context) {
     const request = requestOf(step, bench, context.values, context.nextId())

@@ -40,6 +40,10 @@ export const placeWindows = defineStep({
   label: 'Put windows somewhere',
   help: 'On a display, a desktop, a half, a quarter, the whole, or a rectangle.',
   nature: 'program',
+  phrases: [
+    { say: 'left half', fields: () => ({ place: { kind: 'named', name: 'left' } }) },
+    { say: 'right half', fields: () => ({ place: { kind: 'named', name: 'right' } }) },
+  ],
   fields: {
     which: windowChoiceSchema,
     display: displaySchema.optional(),

@@ -6,6 +6,7 @@ export const putBackSteps = defineStep({
   label: 'Put back what was changed',
   help: 'Takes back what the steps before have changed; what somebody else has altered since is left.',
   nature: 'message',
+  phrases: [{ say: 'put back', fields: () => ({}) }],
   fields: {},
   fresh: {},
   sentence: () => 'Puts back what it has changed.',

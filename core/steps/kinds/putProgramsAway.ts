@@ -12,6 +12,9 @@ import { unsavedPolicySchema, unsavedWords } from '../fields'
 import type { UnsavedPolicy } from '../fields'
 import { fault, note } from '../finding'
 import { choiceInWords, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import { choicePart, say } from '../sentence'
+
+const awayWords = { close: 'Closes', hide: 'Hides' }
 
 /** Closes or hides many programs at once; one that asks about unsaved work does not keep the others. */
 export const putProgramsAway = defineStep({
@@ -19,6 +22,14 @@ export const putProgramsAway = defineStep({
   label: 'Close or hide programs',
   help: 'These, all, all but these, a category, or the one in front. Keen Lever itself is never among them.',
   nature: 'program',
+  phrases: [
+    { say: 'close|quit all|everything', fields: () => ({ which: { kind: 'all' }, how: 'close' }) },
+    { say: 'hide all|everything', fields: () => ({ which: { kind: 'all' }, how: 'hide' }) },
+    {
+      say: 'hide {program}',
+      fields: ({ program }) => ({ which: { kind: 'these', programIds: program ? [program] : [] }, how: 'hide' }),
+    },
+  ],
   fields: {
     which: programChoiceSchema,
     how: z.enum(['close', 'hide']),
@@ -27,11 +38,12 @@ export const putProgramsAway = defineStep({
   fresh: { which: { kind: 'these', programIds: [] }, how: 'close', unsaved: 'ask' },
   sentence({ which, how, unsaved }, names) {
     const what = choiceInWords(which, names)
-    return how === 'hide' ? `Hides ${what}.` : `Closes ${what} and ${unsavedWords[unsaved]}.`
+    if (how === 'hide') return say`${choicePart('how', how, awayWords)} ${what}.`
+    return say`${choicePart('how', how, awayWords)} ${what} and ${choicePart('unsaved', unsaved, unsavedWords)}.`
   },
-  lint({ which, how, unsaved }, bench) {
-    const missing = missingIn(which, bench).map((issue) => fault('which.programIds', issue))
-    const asked = how === 'close' && unsaved === 'ask' ? withUnsaved(programsMeant(which, bench)) : []
+  lint({ which, how, unsaved }, bench, table) {
+    const missing = missingIn(which, bench, table).map((issue) => fault('which.programIds', issue))
+    const asked = how === 'close' && unsaved === 'ask' ? withUnsaved(programsMeant(which, bench, table)) : []
     const programs = namesOfPrograms(
       asked.map(({ programId }) => programId),
       bench,
@@ -39,9 +51,9 @@ export const putProgramsAway = defineStep({
     return [...missing, ...(asked.length > 0 ? [note('unsaved', { code: 'unsaved-asked', programs })] : [])]
   },
   perform({ which, how, unsaved }, bench, context) {
-    const missing = missingIn(which, bench)
+    const missing = missingIn(which, bench, context.values)
     if (missing.length > 0) return failed(missing)
-    const meant = programsMeant(which, bench)
+    const meant = programsMeant(which, bench, context.values)
     return how === 'hide' ? hide(meant, bench) : close(meant, unsaved, bench, context)
   },
 })

@@ -5,16 +5,18 @@ import { failed } from '../effect'
 import { programIdSchema } from '../fields'
 import { stepIssue } from '../issues'
 import { lintProgramId } from '../lintParts'
-import { programName } from '../names'
+import { programPart } from '../names'
+import { say } from '../sentence'
 
 export const raiseProgram = defineStep({
   kind: 'program.raise',
   label: 'Bring a program to the front',
   help: 'Its topmost window; minimized windows are shown again.',
   nature: 'program',
+  phrases: [{ say: 'raise|show|front {program}', fields: ({ program = '' }) => ({ programId: program }) }],
   fields: { programId: programIdSchema },
   fresh: { programId: '' },
-  sentence: (step, names) => `Brings ${programName(step.programId, names)} to the front.`,
+  sentence: (step, names) => say`Brings ${programPart('programId', step.programId, names)} to the front.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
   perform({ programId }, bench) {
     const program = own(bench.programs, programId)

@@ -11,12 +11,13 @@ import {
   pathsInWords,
   pathsSchema,
   settleNames,
+  takenClause,
   takenPolicySchema,
-  takenWords,
 } from '../fileWork'
 import type { Destination } from '../fileWork'
 import { stepIssue } from '../issues'
 import { transfer } from './moveFiles'
+import { listParts, partOf, say } from '../sentence'
 
 /** What stands for something in the new name of a file: its own name, its ending with the dot, a number. */
 const NAME_PARTS = ['name', 'ending', 'n'] as const
@@ -26,6 +27,7 @@ export const renameFiles = defineStep({
   label: 'Rename files',
   help: 'By a pattern with their name, a number that counts up, and the date.',
   nature: 'place',
+  phrases: [{ say: 'rename {folder}', fields: ({ folder }) => ({ paths: [`${folder ?? ''}/*`] }) }],
   fields: {
     paths: pathsSchema,
     pattern: requiredTemplate('Give the new name, such as ${name}-${n}${ending}.'),
@@ -37,7 +39,7 @@ export const renameFiles = defineStep({
   gives: [...NAME_PARTS, ...MOMENT_NAMES],
   fresh: { paths: [''], pattern: '${name}-${n}${ending}', startAt: 1, digits: 2, taken: 'both' },
   sentence: ({ paths, pattern, taken }) =>
-    `Renames ${pathsInWords(paths)} to ${pattern}; where a name is taken, ${takenWords[taken]}.`,
+    say`Renames ${listParts('paths', paths, 'path')} to ${partOf('pattern', pattern, 'text')}${takenClause(taken)}.`,
   lint: ({ paths }, bench, table) => lintPaths(paths, bench, table),
   perform({ paths, pattern, startAt, digits, taken }, bench, context) {
     const files = filesMeant(paths, bench, context.values)

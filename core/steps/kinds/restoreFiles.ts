@@ -8,18 +8,19 @@ import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
 import { makeFolders } from '../fileWork'
 import { stepIssue } from '../issues'
-import { firstOf } from '../names'
+import { listParts, say } from '../sentence'
 
 export const restoreFiles = defineStep({
   kind: 'files.restore',
   label: 'Take files out of the bin',
   help: 'By name or pattern, to where each lay before; a folder that is gone is made again.',
   nature: 'place',
+  phrases: [{ say: 'restore|undelete [files]', fields: () => ({}) }],
   fields: {
     names: z.array(requiredTemplate('Give a name, or a pattern such as *.')).min(1, 'Say which files.').max(1000),
   },
   fresh: { names: ['*'] },
-  sentence: ({ names }) => `Takes ${firstOf(names)} out of the bin.`,
+  sentence: ({ names }) => say`Takes ${listParts('names', names, 'text')} out of the bin.`,
   perform({ names }, bench, { values }) {
     const bin = bench.folders.bin
     if (bin === undefined || kindAt(bench.files, bin) !== 'folder') return failed([benchIssue({ code: 'no-bin' })])

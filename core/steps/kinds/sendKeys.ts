@@ -8,21 +8,23 @@ import { failed } from '../effect'
 import { note } from '../finding'
 import type { StepFinding } from '../finding'
 import { lintProgramId } from '../lintParts'
-import { firstOf, programName } from '../names'
+import { firstOf, programPart } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
+import { say } from '../sentence'
 
 export const sendKeys = defineStep({
   kind: 'keys.send',
   label: 'Send keys to a program',
   help: 'Chords one after the other, as if they were pressed there; no lever is pulled by them.',
   nature: 'keys',
+  phrases: [{ say: 'press|keys {text}', fields: ({ text = '' }) => ({ chords: [text] }) }],
   fields: {
     chords: z.array(chordTextSchema).min(1, 'Say which keys.').max(200),
     programId: programOrFrontSchema,
   },
   fresh: { chords: [''], programId: '' },
   sentence: ({ chords, programId }, names) =>
-    `Sends ${firstOf(chords)} to ${programId === '' ? 'the program in front' : programName(programId, names)}.`,
+    say`Sends ${firstOf(chords)} to ${programId === '' ? 'the program in front' : programPart('programId', programId, names)}.`,
   typesInto: ({ programId }) => programId,
   lint({ chords, programId }, bench) {
     const program = own(bench.programs, programId)

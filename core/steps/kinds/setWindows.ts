@@ -6,6 +6,7 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
 import { windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
+import { choicePart, say } from '../sentence'
 
 export const WINDOW_STATES = ['front', 'maximized', 'minimized', 'hidden', 'normal', 'other-way'] as const
 type WindowTo = (typeof WINDOW_STATES)[number]
@@ -24,13 +25,18 @@ export const setWindows = defineStep({
   label: 'Minimize, maximize, restore or raise windows',
   help: 'Or the other way: what is maximized is restored, and the rest maximized.',
   nature: 'program',
+  phrases: [
+    { say: 'maximize [window]', fields: () => ({ which: { kind: 'front' }, to: 'maximized' }) },
+    { say: 'minimize [window]', fields: () => ({ which: { kind: 'front' }, to: 'minimized' }) },
+  ],
   fields: { which: windowChoiceSchema, to: z.enum(WINDOW_STATES) },
   fresh: { which: { kind: 'front' }, to: 'other-way' },
   sentence({ which, to }, names) {
     const windows = windowsInWords(which, names)
     if (to === 'front') return `Brings ${windows} to the front.`
     const words = windowStateWords[to]
-    return `${words[0]!.toUpperCase()}${words.slice(1)} ${windows}.`
+    const said = `${words[0]!.toUpperCase()}${words.slice(1)}`
+    return say`${choicePart('to', to, windowStateWords, said)} ${windows}.`
   },
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
   perform({ which, to }, bench, context) {

@@ -4,9 +4,12 @@ import { expandVariables } from '../../command'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
+import { choicePart, partOf, say } from '../sentence'
 
 /** How something is said. */
 export const MESSAGE_FORMS = ['notice', 'board', 'alert'] as const
+
+const formWords = { notice: 'Shows the message', board: 'Announces', alert: 'Warns' }
 
 /** So long an announcement stands on the board where nothing is said. */
 export const BOARD_MS = 6000
@@ -16,6 +19,10 @@ export const showMessage = defineStep({
   label: 'Say something',
   help: 'On the board, gone by itself; as a notice that stays; or as an alert that waits until it is read.',
   nature: 'message',
+  phrases: [
+    { say: 'say|announce|message|tell {text}', fields: ({ text = '' }) => ({ text, as: 'board' }) },
+    { say: 'warn|alert {text}', fields: ({ text = '' }) => ({ text, as: 'alert' }) },
+  ],
   fields: {
     text: requiredTemplate('Say what the message is.'),
     sound: z.boolean().optional(),
@@ -26,9 +33,9 @@ export const showMessage = defineStep({
   gives: MOMENT_NAMES,
   fresh: { text: '' },
   sentence({ text, sound, as = 'notice' }) {
-    const words = { notice: 'Shows the message', board: 'Announces', alert: 'Warns' }[as]
     const until = as === 'alert' ? ' and waits until it is read' : ''
-    return `${words} “${text.replace(/\.$/, '')}”${sound ? ' with a sound' : ''}${until}.`
+    const said = say`“${partOf('text', text.replace(/\.$/, ''), 'text')}”${sound ? ' with a sound' : ''}`
+    return say`${choicePart('as', as, formWords)} ${said}${until}.`
   },
   perform({ text, sound, as, forMs = BOARD_MS }, bench, { nextId, nowMs, values, answer }) {
     const names = namesFor(bench, values)

@@ -10,14 +10,15 @@ export const showPrograms = defineStep({
   label: 'Show hidden programs again',
   help: 'The windows that were hidden, of these programs, of all, or of a category.',
   nature: 'program',
+  phrases: [{ say: 'show hidden', fields: () => ({ which: { kind: 'all' } }) }],
   fields: { which: programChoiceSchema },
   fresh: { which: { kind: 'all' } },
   sentence: ({ which }, names) => `Shows what is hidden of ${choiceInWords(which, names)}.`,
   lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
-  perform({ which }, bench) {
-    const missing = missingIn(which, bench)
+  perform({ which }, bench, { values }) {
+    const missing = missingIn(which, bench, values)
     if (missing.length > 0) return failed(missing)
-    const hidden = programsMeant(which, bench).flatMap(({ programId, windows }) => {
+    const hidden = programsMeant(which, bench, values).flatMap(({ programId, windows }) => {
       const away = windows.filter(({ mode }) => mode === 'hidden')
       return away.length > 0 ? [{ programId, windows: away }] : []
     })

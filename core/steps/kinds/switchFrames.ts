@@ -4,6 +4,9 @@ import { own } from '../../result'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
 import { frameName } from '../names'
+import { choicePart, say } from '../sentence'
+
+const wayWords = { on: 'on', off: 'off', toggle: 'the other way' }
 
 /** Switches frames of levers on or off, or each the other way. */
 export const switchFrames = defineStep({
@@ -11,6 +14,11 @@ export const switchFrames = defineStep({
   label: 'Switch a frame of levers',
   help: 'On, off, or the other way; its keys follow at once.',
   nature: 'keys',
+  phrases: [
+    { say: 'frame {frame} on', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [], to: 'on' }) },
+    { say: 'frame {frame} off', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [], to: 'off' }) },
+    { say: 'switch frame {frame}', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [] }) },
+  ],
   isState: true,
   fields: {
     frameIds: z.array(frameIdSchema).min(1, 'Choose a frame.').max(100),
@@ -19,7 +27,7 @@ export const switchFrames = defineStep({
   fresh: { frameIds: [], to: 'toggle' },
   sentence(step, names) {
     const frames = listed(step.frameIds.map((id) => frameName(id, names)))
-    return `Switches ${frames} ${step.to === 'toggle' ? 'the other way' : step.to}.`
+    return say`Switches ${frames} ${choicePart('to', step.to, wayWords)}.`
   },
   perform({ frameIds, to }, bench, { framesOn }) {
     const isOn = (id: string) => framesOn?.(id, bench) ?? own(bench.frameSwitches ?? {}, id) ?? false

@@ -2,8 +2,9 @@ import { frontWindow, windowsOf } from '../../bench'
 import { defineStep } from '../defineStep'
 import { argumentsSchema, programIdSchema } from '../fields'
 import { lintProgramArguments } from '../lintParts'
-import { programName } from '../names'
+import { programPart } from '../names'
 import { openProgram } from './openProgram'
+import { say } from '../sentence'
 
 /**
  * From one program to the other and back, by what is in front; each is started with its arguments if it does not run.
@@ -13,6 +14,7 @@ export const switchPrograms = defineStep({
   label: 'Switch between two programs',
   help: 'From one to the other and back, by what is in front; started if not running.',
   nature: 'program',
+  phrases: [{ say: 'switch {program}', fields: ({ program = '' }) => ({ programId: program }) }],
   fields: {
     programId: programIdSchema,
     args: argumentsSchema.default([]),
@@ -21,7 +23,7 @@ export const switchPrograms = defineStep({
   },
   fresh: { programId: '', args: [], otherId: '', otherArgs: [] },
   sentence: (step, names) =>
-    `Goes from ${programName(step.programId, names)} to ${programName(step.otherId, names)} and back.`,
+    say`Goes from ${programPart('programId', step.programId, names)} to ${programPart('otherId', step.otherId, names)} and back.`,
   lint(step, bench, table) {
     const first = { programId: step.programId, programAt: 'programId', args: step.args, at: 'args' }
     const other = { programId: step.otherId, programAt: 'otherId', args: step.otherArgs, at: 'otherArgs' }

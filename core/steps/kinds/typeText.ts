@@ -10,19 +10,23 @@ import { fault } from '../finding'
 import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
 import { lintProgramId } from '../lintParts'
-import { programName } from '../names'
+import { programPart } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
+import { partOf, say } from '../sentence'
 
 export const typeText = defineStep({
   kind: 'text.type',
   label: 'Type a text',
   help: 'A symbol that the keyboard lacks, or a template with the date and named values, where the cursor is.',
   nature: 'keys',
+  phrases: [{ say: 'type|write {text}', fields: ({ text = '' }) => ({ text }) }],
   fields: { text: requiredTemplate('Say what to type.'), programId: programOrFrontSchema },
   gives: MOMENT_NAMES,
   fresh: { text: '', programId: '' },
-  sentence: ({ text, programId }, names) =>
-    `Types “${text.replace(/\.$/, '')}”${programId === '' ? '' : ` into ${programName(programId, names)}`}.`,
+  sentence({ text, programId }, names) {
+    const where = programId === '' ? '' : say` into ${programPart('programId', programId, names)}`
+    return say`Types “${partOf('text', text.replace(/\.$/, ''), 'text')}”${where}.`
+  },
   typesInto: ({ programId }) => programId,
   lint: ({ programId }, bench) => lintWriting(programId, bench),
   perform({ text, programId }, bench, { values, nowMs }) {

@@ -8,6 +8,7 @@ import { templateSchema } from '../fields'
 import { lintProgramId } from '../lintParts'
 import { programName } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
+import { partOf, say } from '../sentence'
 
 export const CLIPBOARD_ACTS = ['copy', 'cut', 'paste', 'put'] as const
 
@@ -16,6 +17,11 @@ export const useClipboard = defineStep({
   label: 'Copy or paste',
   help: 'What is selected in a program, or all of its text; or a text of your own, put on the clipboard.',
   nature: 'keys',
+  phrases: [
+    { say: 'copy [selection]', fields: () => ({ act: 'copy' }) },
+    { say: 'paste', fields: () => ({ act: 'paste' }) },
+    { say: 'clipboard {text}', fields: ({ text = '' }) => ({ act: 'put', text }) },
+  ],
   fields: { act: z.enum(CLIPBOARD_ACTS), programId: programOrFrontSchema, text: templateSchema.optional() },
   gives: MOMENT_NAMES,
   fresh: { act: 'copy', programId: '' },
@@ -25,7 +31,7 @@ export const useClipboard = defineStep({
       copy: `Copies what is selected in ${where}.`,
       cut: `Cuts what is selected in ${where}.`,
       paste: `Pastes into ${where}.`,
-      put: `Puts “${text}” on the clipboard.`,
+      put: say`Puts “${partOf('text', text, 'text')}” on the clipboard.`,
     }[act]
   },
   typesInto: ({ programId }) => programId,

@@ -4,6 +4,7 @@ import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
 import { failed } from '../effect'
 import { stepIssue } from '../issues'
+import { partOf, say } from '../sentence'
 
 /** Waits until something holds on the bench, no longer than a limit. */
 export const waitUntil = defineStep({
@@ -11,6 +12,12 @@ export const waitUntil = defineStep({
   label: 'Wait until something holds',
   help: 'A window, file, tab or device that is there, or any other condition; with a limit, and what happens then.',
   nature: 'message',
+  phrases: [
+    {
+      say: 'wait until|for {device}',
+      fields: ({ device }) => (device ? { condition: { kind: 'device-present', deviceId: device } } : {}),
+    },
+  ],
   fields: {
     condition: conditionSchema,
     limitMs: z
@@ -21,9 +28,11 @@ export const waitUntil = defineStep({
     then: z.enum(['fail', 'go-on']),
   },
   fresh: { condition: { kind: 'window-open', text: '' }, limitMs: 60_000, then: 'fail' },
-  sentence: ({ condition, limitMs, then }, names) =>
-    `Waits until ${describeCondition(condition, { programs: names.programs, devices: names.devices ?? {} })}, ` +
-    `at most ${durationInWords(limitMs)}${then === 'go-on' ? ', then goes on all the same' : ''}.`,
+  sentence({ condition, limitMs, then }, names) {
+    const until = describeCondition(condition, { programs: names.programs, devices: names.devices ?? {} })
+    const limit = say`at most ${partOf('limitMs', durationInWords(limitMs), 'duration')}`
+    return say`Waits until ${until}, ${limit}${then === 'go-on' ? ', then goes on all the same' : ''}.`
+  },
   perform({ condition, limitMs, then }, bench, { nowMs, minuteOfDay, values, progress, hurried, isRehearsal }) {
     const { holds, because } = evaluate(condition, bench, { nowMs, minuteOfDay, values })
     const said = `${because[0]!.toUpperCase()}${because.slice(1)}.`

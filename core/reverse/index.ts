@@ -1,0 +1,2 @@
+export { reverseOf } from './reverseOf'
+export type { Reverse, Unreversed } from './reverseOf'

@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { defineStep } from '../defineStep'
+import { partOf, say } from '../sentence'
+
+/** A text between the rows of a sheet. It is read, and never done. */
+export const noteRow = defineStep({
+  kind: 'note',
+  label: 'Note',
+  help: 'A text that stands between the steps and does nothing.',
+  nature: 'message',
+  phrases: [{ say: 'note {text}', fields: ({ text = '' }) => ({ text }) }],
+  isNote: true,
+  fields: { text: z.string().max(2000) },
+  fresh: { text: '' },
+  sentence: ({ text }) => say`${partOf('text', text || '…', 'text')}`,
+  perform: () => ({ kind: 'done', changes: [], note: '' }),
+})

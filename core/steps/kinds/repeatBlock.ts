@@ -1,0 +1,41 @@
+import { countOf } from '../../names'
+import { defineBlock } from '../defineStep'
+import { requiredTemplate } from '../fields'
+import { fill } from '../fill'
+import { stepIssue } from '../issues'
+import { partOf, say } from '../sentence'
+
+/** So often a loop goes round at most; the steps of a run are bounded as well. */
+export const MOST_ROUNDS = 100_000
+
+/** Goes round so many times. */
+export const repeatBlock = defineBlock({
+  kind: 'repeat',
+  label: 'Repeat',
+  help: 'Steps that are done so many times.',
+  nature: 'sheet',
+  phrases: [{ say: 'repeat {number} [times]', fields: ({ number = 3 }) => ({ times: String(number) }) }],
+  isLoop: true,
+  fields: (list) => ({ times: requiredTemplate('Say how often.'), steps: list }),
+  fresh: { times: '3', steps: [] },
+  sentence: ({ times, steps }) => say`${partOf('times', times, 'text')} times, does ${countOf(steps.length, 'step')}.`,
+  head: ({ times }) => say`${partOf('times', times, 'text')} times`,
+  children: ({ steps }) => [{ list: 'steps', steps }],
+  gives: () => [['round', []]],
+  next({ times }, place, bench, context) {
+    // How often is settled when it begins; what it is counted by may change in between.
+    let most: number
+    if (place.at === 'beginning') {
+      const text = fill(times, bench, context)
+      if (!text.ok) return { kind: 'fail', issue: text.issues[0]! }
+      most = Number(text.value.trim() || Number.NaN)
+      if (!Number.isFinite(most)) return { kind: 'fail', issue: stepIssue({ code: 'no-number', text: text.value }) }
+      if (most > MOST_ROUNDS)
+        return { kind: 'fail', issue: stepIssue({ code: 'too-many', count: most, most: MOST_ROUNDS, what: 'round' }) }
+      if (most < 1) return { kind: 'leave', because: 'Went round no time' }
+    } else most = Number(Array.isArray(place.state) ? place.state[1] : 0)
+    const round = place.at === 'beginning' ? 1 : Number(Array.isArray(place.state) ? place.state[0] : 0) + 1
+    if (round > most) return { kind: 'leave', because: `Went round ${countOf(round - 1, 'time')}` }
+    return { kind: 'enter', list: 'steps', state: [round, most], values: { round }, because: '' }
+  },
+})

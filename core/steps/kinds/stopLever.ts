@@ -1,0 +1,25 @@
+import { z } from 'zod'
+import { defineStep } from '../defineStep'
+import { choicePart, say } from '../sentence'
+
+export const STOPS = ['lever', 'all'] as const
+export const stopWords: Record<(typeof STOPS)[number], string> = {
+  lever: 'this lever',
+  all: 'this lever and all that pulled it',
+}
+
+/** Ends the lever here, without a failure. */
+export const stopLever = defineStep({
+  kind: 'lever.stop',
+  label: 'Stop',
+  help: 'Ends this lever here, or all that were pulled with it.',
+  nature: 'sheet',
+  phrases: [
+    { say: 'stop', fields: () => ({ what: 'lever' }) },
+    { say: 'stop all', fields: () => ({ what: 'all' }) },
+  ],
+  fields: { what: z.enum(STOPS) },
+  fresh: { what: 'lever' },
+  sentence: ({ what }) => say`Stops ${choicePart('what', what, stopWords)}.`,
+  perform: ({ what }) => ({ kind: 'stops', what, note: `Stopped ${stopWords[what]}.` }),
+})

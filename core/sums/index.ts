@@ -1,0 +1,1 @@
+export { evaluateSum } from './evaluateSum'

@@ -1,0 +1,2 @@
+export { offersFor } from './offers'
+export type { Offer, WordNames } from './offers'

@@ -1,0 +1,3 @@
+import type { Kit } from '../core/sheets'
+
+export const kits: Kit[] = []
