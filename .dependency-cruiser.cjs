@@ -34,7 +34,8 @@ const faces = {
   ledger: ['runWords.ts'],
   levers: ['ScopeField.vue', 'useLeverActions.ts', 'leverDraft.ts'],
   programs: ['ProgramSelect.vue', 'programDraft.ts'],
-  steps: ['CommandPreview.vue', 'FindingLines.vue', 'StepFields.vue', 'useCopiedStep.ts'],
+  sheet: ['SheetAside.vue', 'SheetPanel.vue', 'useSheetDesk.ts'],
+  steps: ['CommandPreview.vue', 'FindingLines.vue', 'StepFields.vue', 'StepForm.vue', 'useCopiedStep.ts'],
 }
 const faceFiles = Object.entries(faces).flatMap(([feature, files]) => files.map((file) => `${feature}/${file}`))
 const escaped = (text) => text.replaceAll('.', '\\.')

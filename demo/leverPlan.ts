@@ -10,5 +10,7 @@ export interface Plan {
   aliases?: string[]
   enabled?: boolean
   interlock?: Lever['interlock']
+  inputs?: Lever['inputs']
+  pulledAgain?: Lever['pulledAgain']
   steps: Record<string, unknown>[]
 }

@@ -3,9 +3,10 @@ import type { Lever } from '../core/levers'
 import { stepSchema } from '../core/steps'
 import { deskLevers } from './deskLevers'
 import { launchingLevers } from './launchingLevers'
+import { sheetLevers } from './sheetLevers'
 
 /** The levers of the demo, numbered from 1 in this order. */
-export const levers: Lever[] = [...launchingLevers, ...deskLevers].map((plan, i) => {
+export const levers: Lever[] = [...launchingLevers, ...deskLevers, ...sheetLevers].map((plan, i) => {
   const plate = i + 1
   return {
     id: `lever-${plate}`,
@@ -22,5 +23,7 @@ export const levers: Lever[] = [...launchingLevers, ...deskLevers].map((plan, i)
     scope: plan.scope ?? { kind: 'everywhere' },
     enabled: plan.enabled ?? true,
     whileRunning: 'ignore',
+    ...(plan.inputs ? { inputs: plan.inputs } : {}),
+    ...(plan.pulledAgain ? { pulledAgain: plan.pulledAgain } : {}),
   }
 })

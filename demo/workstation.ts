@@ -41,6 +41,8 @@ const filePaths: [string, number][] = [
   [`${folders.downloads}/mast readings.txt`, 2_048],
   [`${folders.downloads}/rota "week 48".txt`, 640],
   [`${folders.documents}/gate.codes`, 96],
+  [`${folders.outreach}/groups.csv`, 0],
+  [`${folders.captures}/night.csv`, 0],
 ]
 
 /** What small files say. */
@@ -57,6 +59,22 @@ const texts: Record<string, string> = {
   [`${folders.downloads}/mast readings.txt`]: '18:00 4 m/s W\n19:00 5 m/s W\n20:00 3 m/s SW\n',
   [`${folders.downloads}/rota "week 48".txt`]: 'Tue Wren, Idris\nThu Marit, Owen\nSat visitors\n',
   [`${folders.documents}/gate.codes`]: 'Lower gate: ask the warden.\n',
+  [`${folders.outreach}/groups.csv`]: [
+    'name,page,frame',
+    'Beckside School,https://visits.harrowfell.example/beckside,Outreach',
+    '"Fell Walkers, evening",https://visits.harrowfell.example/walkers,Outreach',
+    'Moon Evening Club,https://visits.harrowfell.example/moon,Outreach',
+    'Survey of the north field,https://visits.harrowfell.example/survey,Desk',
+    '',
+  ].join('\n'),
+  [`${folders.captures}/night.csv`]: [
+    'file,target,seconds',
+    'veil-0001.exposure,Veil,300',
+    'veil-0002.exposure,Veil,300',
+    'veil-0003.exposure,Veil,60',
+    'dark-300s.dark,Darks,300',
+    '',
+  ].join('\n'),
 }
 
 /** When files were changed last: the evening before, a minute apart. */
@@ -192,6 +210,7 @@ const devices: Device[] = [
     ...device('finder-camera', 'Finder camera', 'usb', { cooling: onOff('Cooling', 'on', 'off', false) }),
     plugged: false,
   },
+  { ...device('hand-mic', 'Hand microphone', 'usb', { light: onOff('Light', 'on', 'off', false) }), plugged: false },
   device('dome', 'Dome', 'dome', { shutter: onOff('Shutter', 'open', 'closed', false) }),
   {
     ...device('tea-room-player', 'Tea-room player', 'player', {

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { suggestChords } from '~~/core/clash'
 import type { WayOut } from '~~/core/clash'
 import type { Lever, LeverDraft } from '~~/core/levers'
+import { isBlock } from '~~/core/steps'
 import ChoiceField from '~/form/ChoiceField.vue'
 import IssueLine from '~/form/IssueLine.vue'
 import TextField from '~/form/TextField.vue'
@@ -17,7 +18,12 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import CommandPreview from '~/steps/CommandPreview.vue'
+import SheetAside from '~/sheet/SheetAside.vue'
+import SheetPanel from '~/sheet/SheetPanel.vue'
+import { useSheetDesk } from '~/sheet/useSheetDesk'
 import StepFields from '~/steps/StepFields.vue'
+import InputFields from './InputFields.vue'
+import PullFields from './PullFields.vue'
 import { useViewKeys } from '~/page/useViewKeys'
 import AliasField from './AliasField.vue'
 import FeedbackFields from './FeedbackFields.vue'
@@ -79,6 +85,38 @@ const suggestions = computed(() => {
     count: 4,
   })
 })
+
+/** One plain step shows the simple form; a second one, or a block, turns it into a sheet, and so it stays meanwhile. */
+const wasSheet = ref(false)
+const isSheet = computed(() => {
+  const [only, ...more] = draft.value.steps
+  return wasSheet.value || !only || more.length > 0 || isBlock(only) || only.kind === 'note'
+})
+watch(isSheet, (now) => (wasSheet.value ||= now), { immediate: true })
+const steps = computed({
+  get: () => draft.value.steps,
+  set: (after) => (draft.value.steps = after),
+})
+const desk = useSheetDesk(steps, () => ({
+  ...(lever ? { id: lever.id } : {}),
+  name: draft.value.name,
+  plate: plate.value,
+  frameId: draft.value.frameId,
+  steps: draft.value.steps,
+  inputs: draft.value.inputs,
+}))
+const previewed = computed(() =>
+  isSheet.value
+    ? []
+    : draft.value.steps.flatMap((step) => (step.kind === 'program.open' && step.programId !== '' ? [step] : [])),
+)
+
+/** An empty first step is what the user came to fill in; a sheet begins without it. */
+function openSheet(): void {
+  const [only] = draft.value.steps
+  if (only && 'programId' in only && only.programId === '') draft.value.steps = []
+  wasSheet.value = true
+}
 
 useViewKeys('Editing a lever', [
   { keys: 'Ctrl+S', does: 'saves' },
@@ -153,7 +191,16 @@ useEventListener(window, 'keydown', (event) => {
         <p v-if="lever?.variant" class="soft">
           A variant of {{ patternName }}. What you change here stays its own; all else follows the pattern.
         </p>
-        <StepFields v-model="draft.steps" :issue-of="issueOf" :frame-id="draft.frameId" @several="offerVariants" />
+        <SheetPanel v-if="isSheet" v-model="draft.steps" :desk="desk" :lever-id="lever?.id" />
+        <StepFields
+          v-else
+          v-model="draft.steps"
+          :issue-of="issueOf"
+          :frame-id="draft.frameId"
+          @several="offerVariants"
+          @sheet="openSheet"
+        />
+        <IssueLine v-if="isSheet" :issue="issueOf('steps')" />
         <TriggerFields
           v-model="draft.triggers"
           :lever="preview"
@@ -168,6 +215,8 @@ useEventListener(window, 'keydown', (event) => {
           :lever-id="lever?.id"
           :issue="issueOf('interlock.otherwise.leverId')"
         />
+        <InputFields v-model="draft.inputs" :issue-of="issueOf" />
+        <PullFields :model-value="draft" @update:model-value="editor.draft = $event" />
         <FeedbackFields :model-value="draft" @update:model-value="editor.draft = $event" />
         <div class="pair">
           <ChoiceField
@@ -182,29 +231,23 @@ useEventListener(window, 'keydown', (event) => {
         </div>
         <div class="pair">
           <label class="check"><ElSwitch v-model="draft.enabled" /> {{ draft.enabled ? 'Enabled' : 'Disabled' }}</label>
-          <label class="check"
-            ><ElSwitch
-              :model-value="draft.whileRunning === 'beside'"
-              @update:model-value="draft.whileRunning = $event ? 'beside' : 'ignore'"
-            />
-            {{
-              draft.whileRunning === 'beside'
-                ? 'Another pull runs beside one that still runs'
-                : 'Another pull is ignored while one still runs'
-            }}</label
-          >
         </div>
       </form>
       <aside class="inspector" tabindex="0" aria-label="What it will do">
-        <CommandPreview
-          v-for="step in draft.steps.filter((step) => step.kind === 'program.open' && step.programId !== '')"
-          :key="step.id"
-          :step="step as Extract<typeof step, { kind: 'program.open' }>"
+        <SheetAside
+          v-if="isSheet"
+          :desk="desk"
+          :steps="draft.steps"
           :frame-id="draft.frameId"
-          lines
+          :issue-of="issueOf"
+          @several="offerVariants"
         />
-        <RehearsalPanel v-if="editor.issues.every((issue) => !issue.path.startsWith('steps'))" :lever="preview" />
-        <p v-else class="soft">
+        <CommandPreview v-for="step in previewed" :key="step.id" :step="step" :frame-id="draft.frameId" lines />
+        <RehearsalPanel
+          v-if="!isSheet && editor.issues.every((issue) => !issue.path.startsWith('steps'))"
+          :lever="preview"
+        />
+        <p v-else-if="!isSheet" class="soft">
           Once the steps are filled in, this shows what the program will get and what a pull would change.
         </p>
       </aside>

@@ -1,28 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { gateOf, isFrameOn } from '~~/core/levers'
+import { gateOf } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
-import { rehearse, traceOf } from '~~/core/run'
+import { countOf } from '~~/core/names'
+import { traceOf } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
+import { useRehearsal } from '~/live/useRehearsal'
 import SomeOf from '~/rows/SomeOf.vue'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
 const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId' | 'interlock'> }>()
 
 const mirror = useMirror()
-const rehearsal = computed(() => {
-  let count = 0
-  return rehearse(lever, mirror.bench, {
-    nowMs: mirror.moment.nowMs,
-    nextId: () => `rehearsed-${++count}`,
-    values: mirror.tableOf(lever.frameId),
-    minuteOfDay: mirror.moment.minuteOfDay,
-    framesOn: (id, bench) => mirror.frames.some((frame) => frame.id === id && isFrameOn(frame, bench, mirror.moment)),
-  })
-})
+const { rehearsal, count } = useRehearsal(() => lever)
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
-const trace = computed(() => traceOf(rehearsal.value.run))
+const changes = computed(() => rehearsal.value?.changes ?? [])
+const trace = computed(() => (rehearsal.value ? traceOf(rehearsal.value.run) : []))
 const takings = computed(() => trace.value.flatMap((entry) => entry.taking?.ignored ?? []))
 const failures = computed(() => trace.value.filter((entry) => entry.outcome === 'failed'))
 </script>
@@ -39,13 +33,14 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
       }}
     </p>
     <h2 class="head">Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h2>
-    <ul class="sentence-list">
-      <SomeOf v-slot="{ item }" :items="rehearsal.changes" word="changes">
+    <p v-if="count !== undefined" class="soft" role="status">{{ countOf(count, 'step') }} rehearsed so far…</p>
+    <ul v-if="rehearsal" class="sentence-list">
+      <SomeOf v-slot="{ item }" :items="changes" word="changes">
         <li>
           <span class="soft">+</span><span>{{ item }}</span>
         </li>
       </SomeOf>
-      <li v-if="rehearsal.changes.length === 0">
+      <li v-if="changes.length === 0">
         <span class="soft">=</span><span>Change nothing{{ failures.length > 0 ? '' : ': all is so already' }}.</span>
       </li>
       <li v-if="rehearsal.waitsMs > 0">

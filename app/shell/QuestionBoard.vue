@@ -31,6 +31,9 @@ const chosen = ref(0)
 const marked = ref<ReadonlySet<string>>(new Set())
 const issue = ref<string>()
 let cameFrom: HTMLElement | undefined
+/** When a letter was typed last anywhere. */
+let typedAtMs = 0
+const TYPING_MS = 1500
 
 interface Choice {
   readonly id: string
@@ -110,8 +113,8 @@ watch(
         )
     }
     if (key === undefined) return giveBack()
-    // Whoever is typing elsewhere goes on there, and comes with F4.
-    if (!isTyping()) void take()
+    // Whoever is in the middle of typing elsewhere goes on there, and comes with F4.
+    if (!isTyping() || Date.now() - typedAtMs > TYPING_MS) void take()
   },
   { immediate: true },
 )
@@ -181,6 +184,7 @@ function onKey(event: KeyboardEvent): void {
 }
 
 useEventListener(window, 'keydown', (event) => {
+  if (event.key.length === 1) typedAtMs = Date.now()
   if (event.key !== 'F4' || !run.value) return
   event.preventDefault()
   void take()

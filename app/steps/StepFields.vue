@@ -14,7 +14,7 @@ import { useCopiedStep } from './useCopiedStep'
 /** The steps of a lever, in order, each with its second way. One step is the common case and shows no numbers. */
 const { issueOf, frameId } = defineProps<{ issueOf: (path: string) => string | undefined; frameId: string }>()
 const steps = defineModel<Step[]>({ required: true })
-const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
+const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]]; sheet: [] }>()
 
 const mirror = useMirror()
 const { copied } = useCopiedStep()
@@ -133,6 +133,7 @@ function move(index: number, by: number): void {
   </fieldset>
   <div class="line">
     <AddButton @click="steps = [...steps, fresh('program.open')]"> Step </AddButton>
+    <ElButton size="small" @click="emit('sheet')"> Write it as a run sheet </ElButton>
     <ElButton
       v-if="canPutBack"
       size="small"

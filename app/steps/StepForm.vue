@@ -7,21 +7,29 @@ import { useMirror } from '~/live/useMirror'
 import { stepForms } from './forms'
 
 /** One step, of whatever kind, with what would not go as meant. What else belongs into its first line comes as slot. */
-const { name, index, findings, issueOf, frameId } = defineProps<{
+const {
+  name,
+  index,
+  findings,
+  issueOf,
+  frameId,
+  blocks = false,
+} = defineProps<{
   name: string
   index: number
   findings: readonly StepFinding[]
   issueOf: (path: string) => string | undefined
   frameId: string
+  /** Whether kinds that hold steps are offered: where there is a sheet for what they hold. */
+  blocks?: boolean
 }>()
 const step = defineModel<Step>({ required: true })
 const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
 
 const mirror = useMirror()
 const values = computed(() => namesFor(mirror.bench, mirror.tableOf(frameId)).values)
-/** Blocks are made in a run sheet; here one that is there can be read. */
 const kinds = computed(() =>
-  STEP_KINDS.filter((entry) => !entry.isBlock || entry.kind === step.value.kind).map((entry) => ({
+  STEP_KINDS.filter((entry) => blocks || !entry.isBlock || entry.kind === step.value.kind).map((entry) => ({
     value: entry.kind,
     name: entry.label,
   })),
@@ -80,5 +88,19 @@ function changeKind(kind: StepKind): void {
 }
 .form > .order {
   grid-area: 1 / 3;
+}
+@container inspector (max-width: 560px) {
+  .form {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .form > .kind {
+    grid-area: 1 / 1;
+  }
+  .form > :deep(.first-line) {
+    grid-area: 2 / 1 / auto / span 2;
+  }
+  .form > .order {
+    grid-area: 1 / 2;
+  }
 }
 </style>

@@ -90,7 +90,7 @@ describe('a condition', () => {
     )
     expect(words).toBe(
       'CHART runs and it is between 00:00 and 01:00 or the lamp Gain of ' +
-        'Microphone is lit and it is not so that the missing program “gone” runs',
+        'Microphone is lit and the missing program “gone” does not run',
     )
   })
 })

@@ -54,6 +54,8 @@ export function describeCondition(condition: Condition, bench: Pick<BenchState, 
       if (condition.condition.kind === 'device-present')
         return `${device(condition.condition.deviceId)} is not plugged in`
       if (condition.condition.kind === 'program-runs') return `${program(condition.condition.programId)} does not run`
+      if (condition.condition.kind === 'window-open')
+        return describeCondition(condition.condition, bench).replace(/^a window/, 'no window')
       return `it is not so that ${describeCondition(condition.condition, bench)}`
     case 'all':
       return condition.conditions.map((part) => describeCondition(part, bench)).join(' and ')

@@ -53,7 +53,7 @@ export function callLever(at: At, step: Step | AnyStep, call: Call, context: Ste
     const [first] = inputs.issues
     return refuse({ ...first!, message: `${name}: ${inputs.issues.map(({ message }) => message).join(' ')}` })
   }
-  const entry = entryOf(at, step, { outcome: 'done', note: `Pulled ${name}.` }, [])
+  const entry = entryOf(at, step, { outcome: 'done', note: `Pulled ${name.replace(/[.?!]$/, '')}.` }, [])
   const level = { kind: 'lever' as const, leverId: call.leverId, index: 0, values: inputs.value }
   const run = ready(counted(settled(head), entry), [...head.stack, level])
   return { run, bench, entries: [entry], changes: [] }

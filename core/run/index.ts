@@ -15,7 +15,7 @@ export { makeChanges } from './makeChanges'
 export { pathOf } from './place'
 export { putBack } from './putBack'
 export type { PutBack } from './putBack'
-export { rehearse } from './rehearse'
+export { rehearse, rehearseInParts } from './rehearse'
 export type { Rehearsal, RehearsalContext } from './rehearse'
 export {
   logEntrySchema,

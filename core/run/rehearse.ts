@@ -35,6 +35,22 @@ export interface RehearsalContext
 
 /** Runs a lever against a copy of the bench, with waits passed over in no time. */
 export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalContext): Rehearsal {
+  const rehearsing = rehearseInParts(lever, bench, context)
+  for (;;) {
+    const part = rehearsing.next()
+    if (part.done) return part.value
+  }
+}
+
+/** So many steps are rehearsed between two pauses. */
+const STEPS_PER_PART = 50
+
+/** The same with pauses, so that something else may have its turn; each tells how many steps were done so far. */
+export function* rehearseInParts(
+  lever: Pullable,
+  bench: BenchState,
+  context: RehearsalContext,
+): Generator<number, Rehearsal> {
   const begun = startRun(lever, context)
   const { nextId, framesOn, minuteOfDay, sum, leversOf, answers = {} } = context
   const {
@@ -45,7 +61,7 @@ export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalC
   let head: RunHead = first
   let nowMs = context.nowMs
   let now = bench
-  for (;;) {
+  for (let count = 1; ; count++) {
     if (head.phase === 'waiting') nowMs = Math.max(nowMs, head.wakeAtMs!)
     const answer = head.question ? (answers[pathOf(head.stack)] ?? head.question.standard) : undefined
     const advance = advanceHead(head, sheet, log, now, {
@@ -59,9 +75,10 @@ export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalC
       isRehearsal: true,
     })
     if (advance.run === head) break
-    log.push(...advance.entries)
+    for (const entry of advance.entries) log.push(entry)
     head = advance.run
     now = advance.bench
+    if (count % STEPS_PER_PART === 0) yield count
   }
   const run = { ...head, ...sheet, log }
   return {

@@ -19,6 +19,8 @@ export const SLOTS = [
   'playlist',
   'number',
   'duration',
+  'path',
+  'name',
   'text',
 ] as const
 export type Slot = (typeof SLOTS)[number]
@@ -44,5 +46,9 @@ export interface Slots {
   readonly playlist?: string
   readonly number?: number
   readonly duration?: number
+  /** A path as it is typed, such as `${file}`. */
+  readonly path?: string
+  /** What something is called from there on. */
+  readonly name?: string
   readonly text?: string
 }

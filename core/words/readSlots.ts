@@ -80,7 +80,7 @@ function controlsOf(devices: readonly Device[]): ControlEntry[] {
  * nothing of its kind; an empty text is a slot that is still open.
  */
 export function readSlot(slot: Slot, text: string, readers: Readers): { slots: Slots; sureness: number } | undefined {
-  if (text === '') return { slots: {}, sureness: 0 }
+  if (text === '') return { slots: {}, sureness: -0.1 }
   switch (slot) {
     case 'program':
       return named('program', readers.programs, text)
@@ -91,15 +91,19 @@ export function readSlot(slot: Slot, text: string, readers: Readers): { slots: S
     case 'lever':
       return named('lever', readers.levers, text)
     case 'address':
-      return /^[a-z][a-z\d+.-]*:/i.test(text)
+      return /^([a-z][a-z\d+.-]*:|\$\{[^}]*(page|address)\}$)/i.test(text)
         ? { slots: { address: text }, sureness: 1 }
         : named('address', readers.addresses, text)
     case 'playlist':
       return named('playlist', readers.playlists, text)
     case 'folder':
-      return /^[/$]/.test(text)
+      return isFolder(text, readers)
         ? { slots: { folder: text.replace(/\/+$/, '') }, sureness: 0.8 }
         : named('folder', readers.folders, text)
+    case 'path':
+      return /^(\/|\$\{)/.test(text) ? { slots: { path: text }, sureness: 0.7 } : undefined
+    case 'name':
+      return /^[A-Za-z][\w-]*$/.test(text) ? { slots: { name: text }, sureness: 0.9 } : undefined
     case 'control':
       return readControl(text, readers)
     case 'number': {
@@ -113,6 +117,12 @@ export function readSlot(slot: Slot, text: string, readers: Readers): { slots: S
     case 'text':
       return { slots: { text }, sureness: 0.4 }
   }
+}
+
+/** A path, or the name of a known folder, as a text has it. */
+function isFolder(text: string, { all }: Readers): boolean {
+  const name = /^\$\{([^}]*)\}/.exec(text)?.[1]
+  return name === undefined ? text.startsWith('/') : Object.hasOwn(all.folders, name)
 }
 
 /** How sure each way of matching a name is. */
@@ -134,7 +144,7 @@ function named(slot: keyof Slots, index: SearchIndex<Named>, text: string) {
 }
 
 /** `brightness`, `mute intercom`: a control by its name, of all devices that have it, or of the one that is named. */
-function readControl(text: string, { controls }: Readers): { slots: Slots; sureness: number } | undefined {
+function readControl(text: string, { controls, all }: Readers): { slots: Slots; sureness: number } | undefined {
   const words = text.toLowerCase().split(/\s+/)
   let best: { control: MeantControl; sureness: number } | undefined
   for (const entry of controls) {
@@ -150,7 +160,17 @@ function readControl(text: string, { controls }: Readers): { slots: Slots; suren
       break
     }
   }
-  return best && { slots: { control: best.control }, sureness: best.sureness }
+  return best ? { slots: { control: best.control }, sureness: best.sureness } : readSwitch(text, all)
+}
+
+/** A device by its name stands for its first switch. */
+function readSwitch(text: string, { devices }: Readers['all']): { slots: Slots; sureness: number } | undefined {
+  const wanted = text.toLowerCase()
+  const device = Object.values(devices).find(({ name }) => name.toLowerCase().startsWith(wanted))
+  const [controlId] = Object.entries(device?.controls ?? {}).find(([, { kind }]) => kind === 'switch') ?? []
+  if (!device || controlId === undefined) return undefined
+  const control: MeantControl = { controlId, target: { kind: 'devices', deviceIds: [device.id] }, isSwitch: true }
+  return { slots: { control }, sureness: device.name.toLowerCase() === wanted ? 0.9 : 0.5 }
 }
 
 function isCalled(device: Device, text: string): boolean {
@@ -164,9 +184,12 @@ function isCalled(device: Device, text: string): boolean {
 
 function meant({ controlId, isSwitch }: ControlEntry, devices: readonly Device[], isAll: boolean): MeantControl {
   const [first] = devices
-  const isOneKind = isAll && devices.length > 1 && devices.every(({ kind }) => kind === first!.kind)
-  const target = isOneKind
-    ? { kind: 'all' as const, deviceKind: first!.kind }
-    : { kind: 'devices' as const, deviceIds: [first!.id] }
+  // Of several kinds that have such a control, the one is meant of which there are most.
+  const ofKind = (kind: string) => devices.filter((device) => device.kind === kind).length
+  const kind = devices.map((device) => device.kind).reduce((best, one) => (ofKind(one) > ofKind(best) ? one : best))
+  const target =
+    isAll && ofKind(kind) > 1
+      ? { kind: 'all' as const, deviceKind: kind }
+      : { kind: 'devices' as const, deviceIds: [first!.id] }
   return { controlId, target, isSwitch }
 }

@@ -51,7 +51,10 @@ export const ask = defineStep({
   label: 'Ask',
   help: 'A text, number, date, yes or no, a file or a choice from a list that is searched; the answer has a name.',
   nature: 'sheet',
-  phrases: [{ say: 'ask {text}', fields: ({ text = '' }) => ({ text }) }],
+  phrases: [
+    { say: 'ask {text}', fields: ({ text = '' }) => ({ text }) },
+    { say: 'ask {text} as {name}', fields: ({ text = '', name = 'answer' }) => ({ text, as: name }) },
+  ],
   fields: {
     as: valueNameSchema,
     text: requiredTemplate('Say what is asked.'),

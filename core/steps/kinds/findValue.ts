@@ -40,7 +40,10 @@ export const findValue = defineStep({
   label: 'Look something up',
   help: 'A record by its name: in a table, a CSV file, the named addresses, a folder, the levers.',
   nature: 'sheet',
-  phrases: [{ say: 'find|look up {text}', fields: ({ text = '' }) => ({ text }) }],
+  phrases: [
+    { say: 'find|look [up] {text}', fields: ({ text = '' }) => ({ text }) },
+    { say: 'find|look [up] {text} as {name}', fields: ({ text = '', name = 'found' }) => ({ text, as: name }) },
+  ],
   fields: {
     as: valueNameSchema,
     source: sourceSchema,

@@ -34,6 +34,15 @@ export const moveFiles = defineStep({
   nature: 'place',
   phrases: [
     { say: 'move|sweep {folder}', fields: ({ folder }) => ({ act: 'move', paths: [`${folder ?? ''}/*`] }) },
+    {
+      say: 'move|sweep {folder} to {path}',
+      fields: ({ folder, path = '' }) => ({ act: 'move', paths: [`${folder ?? ''}/*`], to: path, makeFolder: true }),
+    },
+    {
+      say: 'move {path} to {folder}',
+      fields: ({ path = '', folder = '' }) => ({ act: 'move', paths: [path], to: folder, makeFolder: true }),
+    },
+    { say: 'move {path}', fields: ({ path = '' }) => ({ act: 'move', paths: [path] }) },
     { say: 'copy files {folder}', fields: ({ folder }) => ({ act: 'copy', paths: [`${folder ?? ''}/*`] }) },
   ],
   fields: {

@@ -18,7 +18,7 @@ export const repeatBlock = defineBlock({
   isLoop: true,
   fields: (list) => ({ times: requiredTemplate('Say how often.'), steps: list }),
   fresh: { times: '3', steps: [] },
-  sentence: ({ times, steps }) => say`${partOf('times', times, 'text')} times, does ${countOf(steps.length, 'step')}.`,
+  sentence: ({ times, steps }) => say`Does ${countOf(steps.length, 'step')} ${partOf('times', times, 'text')} times.`,
   head: ({ times }) => say`${partOf('times', times, 'text')} times`,
   children: ({ steps }) => [{ list: 'steps', steps }],
   gives: () => [['round', []]],

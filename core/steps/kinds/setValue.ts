@@ -65,7 +65,17 @@ export const setValue = defineStep({
   label: 'Set a value',
   help: 'A name for a text, a sum, the date, the clipboard, what is in front, a control, a count or a list.',
   nature: 'sheet',
-  phrases: [{ say: 'set {text}', fields: ({ text }) => (text && /^[A-Za-z][\w-]*$/.test(text) ? { as: text } : {}) }],
+  phrases: [
+    { say: 'set {name}', fields: ({ name }) => (name ? { as: name } : {}) },
+    {
+      say: 'set {name} to|= {text}',
+      fields: ({ name = 'value', text = '' }) => ({ as: name, from: { kind: 'text', text } }),
+    },
+    {
+      say: 'sum {name} = {text}',
+      fields: ({ name = 'value', text = '' }) => ({ as: name, from: { kind: 'sum', text } }),
+    },
+  ],
   fields: { as: valueNameSchema, from: originSchema },
   fresh: { as: 'value', from: { kind: 'text', text: '' } },
   keeps: ({ as }) => as,

@@ -1,0 +1,227 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue'
+import { describeStep, STEP_KINDS } from '~~/core/steps'
+import type { Step } from '~~/core/steps'
+import { offersFor } from '~~/core/words'
+import { placeholdersOf } from '~~/core/sheets'
+import type { Kit } from '~~/core/sheets'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import IconPin from '~icons/tabler/pin'
+import IconPinned from '~icons/tabler/pinned-filled'
+import { usePins } from './usePins'
+
+/**
+ * An empty row that takes a few typed words and offers the steps they may mean, best first, kits among them. What is
+ * pinned stands first as long as nothing is typed.
+ */
+const { nextId, begin = '' } = defineProps<{ nextId: () => string; begin?: string }>()
+const emit = defineEmits<{ take: [step: Step]; kit: [kit: Kit]; leave: [] }>()
+
+const mirror = useMirror()
+const notices = useNotices()
+const pins = usePins()
+const text = ref(begin)
+const isOpen = ref(begin !== '')
+const chosen = ref(0)
+const field = ref<HTMLInputElement>()
+const labels = Object.fromEntries(STEP_KINDS.map(({ kind, label }) => [kind, label]))
+
+const names = computed(() => ({ bench: mirror.bench, frames: mirror.frames, levers: mirror.levers }))
+
+interface Entry {
+  readonly key: string
+  readonly label: string
+  readonly detail: string
+  readonly pin: { readonly list: 'kinds' | 'kits'; readonly id: string }
+  readonly take: () => void
+}
+
+const entries = computed<Entry[]>(() => {
+  if (!isOpen.value) return []
+  const typed = text.value.trim().toLowerCase()
+  const kits = mirror.kits
+    .filter(({ name }) => typed === '' || name.toLowerCase().includes(typed.replace(/^kit\s*/, '')))
+    .map((kit): Entry => {
+      const asked = placeholdersOf(kit.steps, (name) => Object.hasOwn(mirror.bench.folders, name))
+      return {
+        key: `kit ${kit.id}`,
+        label: `Kit: ${kit.name}`,
+        detail: `${kit.steps.length} steps${asked.length > 0 ? `, asks for ${asked.join(', ')}` : ''}`,
+        pin: { list: 'kits', id: kit.id },
+        take: () => emit('kit', kit),
+      }
+    })
+  const steps = offersFor(text.value, names.value, 'offered').map(({ kind, step }): Entry => ({
+    key: kind,
+    label: typed === '' ? labels[kind]! : describeStep(step, mirror.names),
+    detail: typed === '' ? '' : labels[kind]!,
+    pin: { list: 'kinds', id: kind },
+    take: () => emit('take', { ...step, id: nextId() } as Step),
+  }))
+  const all = [...steps, ...kits]
+  if (typed !== '') return all.slice(0, 12)
+  const pinned = [...pins.of('kinds').map((id) => id as string), ...pins.of('kits').map((id) => `kit ${id}`)]
+  const first = pinned.flatMap((key) => all.find((entry) => entry.key === key) ?? [])
+  return [...first, ...all.filter((entry) => !first.includes(entry))]
+})
+watch(text, () => {
+  chosen.value = 0
+  isOpen.value = true
+})
+
+async function focus(letters = ''): Promise<void> {
+  text.value = letters
+  isOpen.value = true
+  await nextTick()
+  field.value?.focus()
+}
+
+function take(entry: Entry | undefined): void {
+  if (!entry) {
+    if (text.value.trim() !== '')
+      notices.show({
+        text: `No step is said like “${text.value}”. Type less, or choose one of the list.`,
+        tone: 'fault',
+      })
+    return
+  }
+  text.value = ''
+  isOpen.value = false
+  entry.take()
+}
+
+function close(): void {
+  isOpen.value = false
+  text.value = ''
+  emit('leave')
+}
+
+function onKey(event: KeyboardEvent): void {
+  event.stopPropagation()
+  if (event.key === 'Escape') close()
+  else if (event.key === 'Enter') take(entries.value[chosen.value])
+  else if (event.key === 'ArrowDown') chosen.value = Math.min(chosen.value + 1, entries.value.length - 1)
+  else if (event.key === 'ArrowUp' && chosen.value > 0) chosen.value -= 1
+  else if (event.key === 'ArrowUp' && text.value === '') close()
+  else return
+  event.preventDefault()
+  void nextTick(() => document.getElementById(`offer-${chosen.value}`)?.scrollIntoView({ block: 'nearest' }))
+}
+
+function leave(): void {
+  isOpen.value = false
+}
+
+defineExpose({ focus })
+</script>
+
+<template>
+  <div class="insert">
+    <span class="plus" aria-hidden="true">+</span>
+    <div class="words">
+      <input
+        ref="field"
+        v-model="text"
+        role="combobox"
+        aria-label="What comes next, in a few words"
+        aria-controls="offers"
+        aria-autocomplete="list"
+        :aria-expanded="isOpen"
+        :aria-activedescendant="isOpen && entries.length > 0 ? `offer-${chosen}` : undefined"
+        placeholder="type what comes next: close cairn, wait 30 min, brightness 20 …"
+        autocomplete="off"
+        spellcheck="false"
+        @focus="isOpen = true"
+        @blur="leave"
+        @keydown="onKey"
+      />
+      <ul v-show="isOpen && entries.length > 0" id="offers" role="listbox" aria-label="Steps that this may mean">
+        <li
+          v-for="(entry, i) in entries"
+          :id="`offer-${i}`"
+          :key="entry.key"
+          role="option"
+          :aria-selected="i === chosen"
+          @mousedown.prevent="take(entry)"
+          @mousemove="chosen = i"
+        >
+          <span class="cut">{{ entry.label }}</span>
+          <span class="soft cut">{{ entry.detail }}</span>
+          <span
+            class="pin"
+            :title="pins.has(entry.pin.list, entry.pin.id) ? 'Pinned to the top' : 'Pin to the top'"
+            @mousedown.prevent.stop="pins.toggle(entry.pin.list, entry.pin.id)"
+          >
+            <IconPinned v-if="pins.has(entry.pin.list, entry.pin.id)" class="icon" /><IconPin v-else class="icon" />
+          </span>
+        </li>
+      </ul>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.insert {
+  display: flex;
+  align-items: center;
+  min-height: 36px;
+  padding: 0 10px 0 18px;
+}
+.plus {
+  width: 30px;
+  padding-right: 6px;
+  text-align: right;
+  font: 600 16px var(--engraved);
+  color: var(--ink-soft);
+}
+.words {
+  position: relative;
+  flex: 1;
+}
+input {
+  width: 100%;
+  height: 28px;
+  padding: 0 8px;
+  border: 1px dashed var(--line-strong);
+  border-radius: var(--radius);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+}
+input:focus {
+  border: 1px solid var(--live);
+  background: var(--surface);
+}
+input::placeholder {
+  color: var(--ink-soft);
+}
+ul {
+  position: absolute;
+  z-index: 40;
+  left: 0;
+  right: 0;
+  top: 30px;
+  max-height: 320px;
+  overflow: auto;
+  background: var(--surface);
+  border: 1px solid var(--ink);
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr) 24px;
+  gap: 12px;
+  align-items: center;
+  height: 30px;
+  padding: 0 10px;
+  border-bottom: 1px solid var(--line);
+  cursor: default;
+}
+li[aria-selected='true'] {
+  background: var(--press-soft);
+  box-shadow: 3px 0 0 var(--press) inset;
+}
+.pin {
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue'
+import { durationInWords } from '~~/core/steps'
+import type { SentencePart } from '~~/core/steps'
+import { optionsOf } from '~/form/optionsOf'
+import { useMirror } from '~/live/useMirror'
+import { readPart } from './partValues'
+
+/** A part of a sentence that is chosen or typed in place: underlined, and a field once it is pressed. */
+const { part, value } = defineProps<{ part: SentencePart; value: unknown }>()
+const emit = defineEmits<{ set: [value: unknown]; leave: [] }>()
+
+const mirror = useMirror()
+const isOpen = ref(false)
+const typed = ref('')
+const because = ref<string>()
+const field = ref<HTMLInputElement | HTMLSelectElement>()
+
+const options = computed<readonly { value: string; name: string }[] | undefined>(() => {
+  const { input } = part
+  switch (input.as) {
+    case 'choice':
+      return optionsOf(input.words)
+    case 'program':
+      return Object.values(mirror.bench.programs)
+        .map(({ id, name }) => ({ value: id, name }))
+        .sort((a, b) => a.name.localeCompare(b.name))
+    case 'device':
+      return Object.values(mirror.bench.devices).map(({ id, name }) => ({ value: id, name }))
+    case 'frame':
+      return mirror.frameChoices
+    case 'lever':
+      return mirror.leverChoices
+    default:
+      return undefined
+  }
+})
+
+async function open(): Promise<void> {
+  typed.value = part.input.as === 'duration' ? durationInWords(Number(value)) : String(value ?? '')
+  because.value = undefined
+  isOpen.value = true
+  await nextTick()
+  field.value?.focus()
+  if (field.value instanceof HTMLInputElement) field.value.select()
+}
+
+function close(): void {
+  isOpen.value = false
+  emit('leave')
+}
+
+/** What cannot be taken stays in the field, with what would do. */
+function take(): void {
+  if (!isOpen.value) return
+  const read = readPart(part.input, typed.value)
+  if (!read.ok) {
+    because.value = read.because
+    return
+  }
+  close()
+  if (read.value !== value) emit('set', read.value)
+}
+
+function choose(event: Event): void {
+  const chosen = (event.target as HTMLSelectElement).value
+  close()
+  if (chosen !== value) emit('set', chosen)
+}
+
+function onKey(event: KeyboardEvent): void {
+  event.stopPropagation()
+  if (event.key === 'Escape') close()
+  else if (event.key === 'Enter' && !options.value) take()
+  else return
+  event.preventDefault()
+}
+
+defineExpose({ open })
+</script>
+
+<template>
+  <button v-if="!isOpen" type="button" class="part" tabindex="-1" @click.stop="open" @dblclick.stop>
+    {{ part.text === '' ? '…' : part.text }}
+  </button>
+  <select
+    v-else-if="options"
+    ref="field"
+    class="field"
+    :value="String(value ?? '')"
+    :aria-label="`Choose instead of ${part.text}`"
+    @change="choose"
+    @keydown="onKey"
+    @blur="close"
+    @click.stop
+  >
+    <option v-if="!options.some((option) => option.value === value)" :value="String(value ?? '')">…</option>
+    <option v-for="option in options" :key="option.value" :value="option.value">{{ option.name }}</option>
+  </select>
+  <span v-else class="typing" @click.stop @dblclick.stop>
+    <input
+      ref="field"
+      v-model="typed"
+      class="field"
+      :class="{ mono: part.input.as === 'path' || part.input.as === 'name' }"
+      :style="{ width: `${Math.min(48, Math.max(6, typed.length + 2))}ch` }"
+      :aria-label="`Instead of ${part.text}`"
+      :aria-invalid="because !== undefined"
+      spellcheck="false"
+      @keydown="onKey"
+      @blur="take"
+    />
+    <span v-if="because" class="fault" role="alert">{{ because }}</span>
+  </span>
+</template>
+
+<style scoped>
+.part {
+  padding: 0 1px;
+  border: 0;
+  border-bottom: 1px solid var(--press);
+  background: none;
+  color: inherit;
+  font: inherit;
+  white-space: nowrap;
+  cursor: pointer;
+}
+.part:hover {
+  background: var(--press-soft);
+}
+.field {
+  height: 24px;
+  max-width: 320px;
+  padding: 0 4px;
+  border: 1px solid var(--live);
+  border-radius: var(--radius);
+  background: var(--surface);
+  color: var(--ink);
+  font: inherit;
+}
+.field.mono {
+  font: 13px var(--mono);
+}
+.typing {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+</style>

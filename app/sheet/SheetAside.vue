@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Step } from '~~/core/steps'
+import SheetInspector from './SheetInspector.vue'
+import type { SheetDesk } from './useSheetDesk'
+
+/** The row at hand in full, beside its sheet. */
+const { desk, steps, frameId, issueOf } = defineProps<{
+  desk: SheetDesk
+  steps: readonly Step[]
+  frameId: string
+  issueOf: (path: string) => string | undefined
+}>()
+const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
+
+const row = computed(() => {
+  const at = desk.sheet.at.value
+  return at?.kind === 'step' ? at : undefined
+})
+const number = computed(() => (row.value?.number === undefined ? 'the second way' : String(row.value.number)))
+</script>
+
+<template>
+  <SheetInspector
+    v-if="row"
+    :key="row.key"
+    :steps="steps"
+    :path="row.path"
+    :number="number"
+    :findings="desk.findings.value"
+    :issue-of="(path) => issueOf(`steps.${row!.path}.${path}`)"
+    :frame-id="frameId"
+    :known="desk.known.value"
+    :run="desk.trial.report.value"
+    :rehearsed="desk.scopeAt.value"
+    :mark="desk.did.value.get(row.key)"
+    :foretold="desk.foretold.value.get(row.key)"
+    :is-busy="desk.isBusy.value"
+    @replace="desk.sheet.replace(row!.path, $event)"
+    @try-row="desk.tryRows()"
+    @try-on="desk.tryFrom(false)"
+    @slowly="desk.tryFrom(true)"
+    @name="desk.name"
+    @several="(stepId, name, values) => emit('several', stepId, name, values)"
+  />
+  <p v-else class="soft">
+    Choose a row to see all of it here. Arrows move, letters begin a new one, <kbd>?</kbd> shows all keys.
+  </p>
+</template>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { nextTick, ref } from 'vue'
+import type { Step } from '~~/core/steps'
+import TextField from '~/form/TextField.vue'
+import { useLeverActions } from '~/levers/useLeverActions'
+import { useViewKeys } from '~/page/useViewKeys'
+import FindBar from './FindBar.vue'
+import KitBar from './KitBar.vue'
+import SheetEditor from './SheetEditor.vue'
+import TrialBar from './TrialBar.vue'
+import type { SheetDesk } from './useSheetDesk'
+
+/** The run sheet of a lever with what can be done with it. */
+const { desk, leverId } = defineProps<{ desk: SheetDesk; leverId: string | undefined }>()
+const steps = defineModel<Step[]>({ required: true })
+
+const actions = useLeverActions()
+const editor = ref<InstanceType<typeof SheetEditor>>()
+const kitName = ref('')
+const { sheet, trial, kit, isFinding, isSavingKit } = desk
+
+useViewKeys('A run sheet', [
+  { keys: 'Insert', does: 'a new row by a few words; so does any letter' },
+  { keys: 'Enter', does: 'edits the row in place' },
+  { keys: 'Alt+Up', does: 'moves rows up; Alt+Down moves them down' },
+  { keys: 'Alt+Right', does: 'takes rows into the block before them; Alt+Left takes them out' },
+  { keys: 'Shift+Down', does: 'marks rows; Space marks one more' },
+  { keys: 'Ctrl+C', does: 'copies rows, also for other levers; Ctrl+X cuts, Ctrl+V pastes, Ctrl+D doubles' },
+  { keys: 'Ctrl+E', does: 'switches rows off or on' },
+  { keys: 'Ctrl+G', does: 'puts rows into a group' },
+  { keys: 'Ctrl+Z', does: 'takes back; Ctrl+Y does it again' },
+  { keys: 'Ctrl+Enter', does: 'pulls the row, or what is marked' },
+  { keys: 'F9', does: 'a pause before this row' },
+  { keys: 'F8', does: 'saves the rows as a kit' },
+  { keys: 'Ctrl+F', does: 'finds and replaces' },
+  { keys: 'Left', does: 'folds a block; Right unfolds it' },
+])
+
+function takeKit(added: Step[]): void {
+  sheet.insert(added, sheet.spotAfter(sheet.at.value))
+  kit.value = undefined
+  void nextTick(() => editor.value?.focus())
+}
+
+function turnRound(): void {
+  void desk.reverse()
+}
+
+function leaveBar(): void {
+  isFinding.value = false
+  isSavingKit.value = false
+  kit.value = undefined
+  void nextTick(() => editor.value?.focus())
+}
+</script>
+
+<template>
+  <section class="panel" aria-label="What it does">
+    <div class="head-line">
+      <h2 class="head">What it does</h2>
+      <ElButton size="small" title="Insert" @click="editor?.openInsert()"> Step </ElButton>
+      <ElButton size="small" :disabled="!sheet.canUndo.value" title="Ctrl+Z" @click="sheet.undo()"> Undo </ElButton>
+      <ElButton size="small" :disabled="!sheet.canRedo.value" title="Ctrl+Y" @click="sheet.redo()"> Redo </ElButton>
+      <ElButton size="small" title="Ctrl+F" @click="isFinding = !isFinding"> Find </ElButton>
+      <ElButton size="small" :disabled="sheet.chosenPaths.value.length === 0" title="F8" @click="isSavingKit = true">
+        Save as kit
+      </ElButton>
+    </div>
+    <FindBar v-if="isFinding" v-model="steps" :lever-id="leverId" @close="leaveBar" />
+    <KitBar
+      v-if="kit"
+      :key="kit.id"
+      :kit="kit"
+      :is-known="desk.isKnownName"
+      :next-id="sheet.nextId"
+      @take="takeKit"
+      @close="leaveBar"
+    />
+    <form
+      v-if="isSavingKit"
+      class="saving"
+      aria-label="Save as kit"
+      @submit.prevent="desk.saveKit(kitName)"
+      @keydown.esc.prevent.stop="leaveBar"
+    >
+      <TextField v-model="kitName" autofocus label="Name of the kit" />
+      <ElButton size="small" type="primary" native-type="submit"> Save </ElButton>
+      <ElButton size="small" @click="leaveBar"> Cancel </ElButton>
+    </form>
+    <SheetEditor
+      ref="editor"
+      class="rows-of-sheet"
+      :sheet="sheet"
+      :marks="desk.marks.value"
+      :faults="desk.faults.value"
+      :pauses="desk.pauses.value"
+      @try-rows="desk.tryRows()"
+      @pause="desk.togglePause()"
+      @find="isFinding = true"
+      @kit="kit = $event"
+      @save-kit="isSavingKit = true"
+    />
+    <TrialBar
+      :run="trial.report.value"
+      :marked-count="sheet.markedIds.value.size"
+      @pull="trial.pull(undefined, desk.options())"
+      @slowly="trial.pull(undefined, { ...desk.options(), isSlow: true })"
+      @marked="desk.tryRows()"
+      @step="trial.act('goOnRun', 'step')"
+      @on="trial.act('goOnRun', 'run')"
+      @pause="trial.act('goOnRun', 'pause')"
+      @stop="trial.act('stopRun')"
+      @put-back="trial.runId.value && actions.putBack(trial.runId.value)"
+      @reverse="turnRound"
+    />
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 6px;
+  min-width: 0;
+}
+.head-line,
+.saving {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.saving {
+  align-items: end;
+}
+.head-line h2 {
+  flex: 1;
+}
+.head-line .el-button,
+.saving .el-button {
+  margin: 0;
+}
+.rows-of-sheet {
+  max-height: max(260px, calc(100vh - 420px));
+}
+</style>

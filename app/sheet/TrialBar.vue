@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { RunAnswer } from '~~/contract'
+import { timeOfDay } from '~/page/instants'
+
+/** The run whose way the rows show, and how it is taken on: step by step, on, stopped, put back, or turned round. */
+const { run, markedCount } = defineProps<{ run: RunAnswer | undefined; markedCount: number }>()
+const emit = defineEmits<{
+  pull: []
+  slowly: []
+  marked: []
+  step: []
+  on: []
+  pause: []
+  stop: []
+  putBack: []
+  reverse: []
+}>()
+
+const isOpen = computed(() => run !== undefined && run.phase !== 'ended')
+const words = computed(() => {
+  if (!run) return ''
+  const at = timeOfDay(run.startedAtMs)
+  switch (run.phase) {
+    case 'ended':
+      if (run.putBack) return `The run of ${at} was put back.`
+      return `Last run at ${at}: ${run.outcome}, ${run.changes.length} changes.`
+    case 'paused':
+      return 'It pauses before the lit row.'
+    case 'asking':
+      return 'It asks, on the board.'
+    case 'waiting':
+      return 'It waits.'
+    default:
+      return 'It runs.'
+  }
+})
+</script>
+
+<template>
+  <div class="trial" role="toolbar" aria-label="Trying the sheet">
+    <template v-if="!isOpen">
+      <ElButton size="small" @click="emit('pull')"> Pull it all </ElButton>
+      <ElButton v-if="markedCount > 0" size="small" @click="emit('marked')">
+        Pull the {{ markedCount }} marked
+      </ElButton>
+      <ElButton size="small" @click="emit('slowly')"> Step by step </ElButton>
+    </template>
+    <template v-else>
+      <ElButton size="small" :disabled="run?.phase !== 'paused'" @click="emit('step')"> One step </ElButton>
+      <ElButton size="small" :disabled="run?.phase !== 'paused'" @click="emit('on')"> Go on </ElButton>
+      <ElButton v-if="run?.phase !== 'paused'" size="small" @click="emit('pause')"> Pause </ElButton>
+      <ElButton size="small" @click="emit('stop')"> Stop </ElButton>
+    </template>
+    <span class="soft cut" role="status">{{ words }}</span>
+    <template v-if="run?.phase === 'ended' && run.changes.length > 0 && !run.putBack">
+      <ElButton size="small" @click="emit('putBack')"> Put back </ElButton>
+      <ElButton size="small" title="A second lever that does the opposite" @click="emit('reverse')">
+        Way back…
+      </ElButton>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.trial {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+}
+.trial .el-button {
+  margin: 0;
+}
+.trial .soft {
+  flex: 1;
+  min-width: 120px;
+}
+</style>

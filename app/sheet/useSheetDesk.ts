@@ -1,0 +1,218 @@
+import { computed, ref, shallowRef } from 'vue'
+import type { Ref } from 'vue'
+import { useRouter } from 'vue-router'
+import type { LeverInput } from '~~/core/levers'
+import { reverseOf } from '~~/core/reverse'
+import { beginPart, scopeOfRun, startRun, traceOf } from '~~/core/run'
+import { pathsById, stepAt } from '~~/core/sheets'
+import type { Kit } from '~~/core/sheets'
+import { lintSheet } from '~~/core/steps'
+import type { KnownNames, Step } from '~~/core/steps'
+import type { Scope, Value } from '~~/core/values'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import { rehearsalContext, useRehearsal } from '~/live/useRehearsal'
+import { runMarks } from './runMarks'
+import { useSheet } from './useSheet'
+import { useTrial } from './useTrial'
+
+/** The lever whose sheet it is, as it is being written. */
+export interface SheetSubject {
+  readonly id?: string
+  readonly name: string
+  readonly plate: number
+  readonly frameId: string
+  readonly steps: Step[]
+  readonly inputs?: readonly LeverInput[] | null
+}
+
+/** A sheet with all that is known of it: what is wrong, what it did, what it would do, and what can be tried. */
+export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
+  const mirror = useMirror()
+  const notices = useNotices()
+  const router = useRouter()
+  const sheet = useSheet(steps)
+  const trial = useTrial(() => {
+    const { id, name, plate, frameId } = subject()
+    return { id, name, plate, frameId, steps: steps.value }
+  })
+  /** Steps before which a trial pauses, by id. */
+  const pauses = ref<ReadonlySet<string>>(new Set())
+  /** What was typed for names, to try rows with. */
+  const given = ref<Record<string, Value>>({})
+  const isFinding = ref(false)
+  const kit = shallowRef<Kit>()
+  const isSavingKit = ref(false)
+
+  const known = computed<KnownNames>(() => new Map((subject().inputs ?? []).map(({ name }) => [name, 'any'] as const)))
+  const findings = computed(() => lintSheet(steps.value, mirror.bench, mirror.tableOf(subject().frameId), known.value))
+  const faults = computed<ReadonlySet<string>>(() => {
+    const ids = new Set<string>()
+    for (const { path, finding } of findings.value) {
+      const id = finding.severity === 'fault' ? stepAt(steps.value, path)?.id : undefined
+      if (id !== undefined) ids.add(id)
+    }
+    return ids
+  })
+
+  const standardInputs = computed<Scope>(() =>
+    Object.fromEntries(
+      (subject().inputs ?? []).flatMap(({ name, standard }) => (standard === undefined ? [] : [[name, standard]])),
+    ),
+  )
+  const { rehearsal, count } = useRehearsal(
+    () => {
+      const { id = 'new-lever', name, plate, frameId } = subject()
+      return { id, name, plate, frameId, steps: steps.value }
+    },
+    () => ({ inputs: { ...standardInputs.value, ...given.value } }),
+  )
+  const foretold = computed(() => {
+    if (!rehearsal.value) return new Map<string, never>()
+    const { run } = rehearsal.value
+    const changes = run.log.flatMap(({ path, changes: made }) =>
+      made.map((change) => ({ ...change, path, stepIndex: 0 })),
+    )
+    return runMarks({ trace: traceOf(run), changes, steps: run.steps, phase: 'ended', path: '' })
+  })
+  const did = computed(() => runMarks(trial.report.value))
+  /** What rows show: what they did, and where nothing ran yet what they would do. */
+  const marks = computed(() => (did.value.size > 0 ? did.value : foretold.value))
+
+  /** What names stand for at the row at hand as the bench stands: a loop has its first entry there. */
+  const scopeAt = computed<Scope>(() => {
+    const row = sheet.at.value
+    if (row?.kind !== 'step') return {}
+    const { id = 'new-lever', name, plate, frameId } = subject()
+    try {
+      const context = rehearsalContext(mirror, frameId)
+      const run = startRun({ id, name, plate, steps: steps.value }, { ...context, inputs: standardInputs.value })
+      const path = row.path.replace(/\.alternative.*$/, '')
+      return scopeOfRun(
+        beginPart(run, { paths: [path], given: given.value }, mirror.bench, { ...context, isRehearsal: true }),
+      )
+    } catch {
+      return { ...standardInputs.value, ...given.value }
+    }
+  })
+
+  const isBusy = computed(() => trial.report.value !== undefined && trial.report.value.phase !== 'ended')
+  const pausePaths = () => {
+    const paths = pathsById(steps.value)
+    return [...pauses.value].flatMap((id) => paths.get(id) ?? [])
+  }
+  const options = () => ({ pauses: pausePaths(), given: { ...standardInputs.value, ...given.value } })
+
+  function tryRows(): void {
+    const paths = sheet.chosenPaths.value.map((path) => path.replace(/\.alternative.*$/, ''))
+    if (paths.length === 0 || isBusy.value) return
+    const lists = new Set(paths.map((path) => path.slice(0, Math.max(0, path.lastIndexOf('.')))))
+    if (lists.size > 1)
+      return notices.show({
+        text: 'Rows of one list are tried together. Mark rows that stand in one block.',
+        tone: 'fault',
+      })
+    void trial.pull(paths, options())
+  }
+
+  function tryFrom(isSlow: boolean): void {
+    const [path] = sheet.chosenPaths.value
+    if (path !== undefined)
+      void trial.pull([path.replace(/\.alternative.*$/, '')], { ...options(), andOn: true, isSlow })
+  }
+
+  function togglePause(): void {
+    const row = sheet.at.value
+    if (row?.kind !== 'step') return
+    const after = new Set(pauses.value)
+    if (!after.delete(row.key)) after.add(row.key)
+    pauses.value = after
+  }
+
+  /** A name that is typed is for trials; while a run pauses it is altered in the run. */
+  function name(wanted: string, value: Value): void {
+    if (trial.report.value?.phase === 'paused') void trial.name(wanted, value)
+    else given.value = { ...given.value, [wanted]: value }
+  }
+
+  async function saveKit(called: string): Promise<void> {
+    const chosen = sheet.chosenPaths.value.map((path) => stepAt(steps.value, path)!)
+    const saved = await notices.attempt(() => callApi('createKit', { body: { name: called, steps: chosen } }))
+    if (!saved) return
+    isSavingKit.value = false
+    notices.say(`Saved the kit ${saved.name}. Type its name where a step is inserted.`)
+  }
+
+  /** Makes a lever that does the opposite of the run that is shown, or of what was rehearsed. */
+  async function reverse(): Promise<void> {
+    const runId = trial.runId.value
+    const back =
+      runId === undefined
+        ? rehearsal.value && reverseOf(rehearsal.value.run, rehearsal.value.bench)
+        : await notices.attempt(() => callApi('reverseRun', { id: runId }))
+    if (!back) return
+    const left = back.without.map(({ sentence, because }) => `${sentence} ${because}`)
+    const note: Step[] =
+      left.length === 0
+        ? []
+        : [
+            {
+              id: 'left',
+              kind: 'note',
+              text: `Without an opposite: ${left.join(' ')}`.slice(0, 2000),
+              onFailure: 'stop',
+            },
+          ]
+    if (back.steps.length + note.length === 0)
+      return notices.say('It changed nothing, so there is nothing to take back.')
+    const { name: called, frameId } = subject()
+    const body = {
+      frameId,
+      name: `Way back from ${called || 'a lever'}`.slice(0, 120),
+      steps: [...back.steps, ...note],
+    }
+    const made = await notices.attempt(() => callApi('createLever', { body }))
+    if (!made) return
+    notices.say(
+      left.length === 0
+        ? `Made ${made.plate} ${made.name}.`
+        : `Made ${made.plate} ${made.name}; its last row says what has no opposite.`,
+    )
+    void router.push(`/levers/${made.id}`)
+  }
+
+  const isKnownName = (wanted: string) =>
+    Object.hasOwn(mirror.bench.folders, wanted) ||
+    Object.hasOwn(mirror.tableOf(subject().frameId).values, wanted) ||
+    known.value.has(wanted)
+
+  return {
+    sheet,
+    trial,
+    pauses,
+    known,
+    findings,
+    faults,
+    marks,
+    did,
+    foretold,
+    rehearsal,
+    count,
+    scopeAt,
+    isBusy,
+    isFinding,
+    isSavingKit,
+    kit,
+    tryRows,
+    tryFrom,
+    togglePause,
+    name,
+    saveKit,
+    reverse,
+    isKnownName,
+    options,
+  }
+}
+
+export type SheetDesk = ReturnType<typeof useSheetDesk>
