@@ -110,10 +110,12 @@ function leaveInsert(): void {
   void nextTick(focus)
 }
 
-async function copy(isCut: boolean): Promise<void> {
-  const text = sheet.copied()
+/** The clipboard is given by the browser with the event; it is not asked for otherwise. */
+function onCopy(event: ClipboardEvent, isCut: boolean): void {
+  const text = document.activeElement === list.value ? sheet.copied() : undefined
   if (text === undefined) return
-  await navigator.clipboard.writeText(text)
+  event.clipboardData?.setData('text/plain', text)
+  event.preventDefault()
   if (isCut) sheet.remove()
 }
 
@@ -134,8 +136,6 @@ const withControl: Record<string, () => unknown> = {
     rows.value.forEach(
       (row, i) => row.kind === 'step' && row.depth === 0 && sheet.select(row.key, i === 0 ? 'only' : 'add'),
     ),
-  c: () => copy(false),
-  x: () => copy(true),
   d: () => sheet.duplicate(),
   e: () => sheet.switchOff(),
   g: () => wrap('group'),
@@ -278,7 +278,7 @@ defineExpose({ focus, openInsert })
 </script>
 
 <template>
-  <div ref="scroller" class="sheet" @paste="onPaste">
+  <div ref="scroller" class="sheet" @copy="onCopy($event, false)" @cut="onCopy($event, true)" @paste="onPaste">
     <div
       ref="list"
       class="rows"

@@ -84,7 +84,9 @@ const unknown = computed(() => {
       <p v-if="mark" :class="{ fault: mark.isFailed }">
         {{ mark.times > 1 ? `${mark.times.toLocaleString('en')} times; the last: ` : '' }}{{ mark.note || 'Done.' }}
       </p>
-      <p v-if="foretold" class="soft">Rehearsed as things stand: {{ foretold.note || foretold.text || 'change nothing' }}</p>
+      <p v-if="foretold" class="soft">
+        Rehearsed as things stand: {{ foretold.note || foretold.text || 'change nothing' }}
+      </p>
     </section>
     <div v-if="!path.endsWith('.alternative')" class="tries">
       <ElButton size="small" :disabled="isBusy" title="Ctrl+Enter" @click="emit('tryRow')"> Pull this row </ElButton>

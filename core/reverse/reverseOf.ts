@@ -141,6 +141,9 @@ function undo(
     case 'window.show':
       return none('What a window showed before is no step of its own.')
     case 'file.move':
+      // What came out of the bin goes back into it.
+      if (inverse.kind === 'file.move' && inverse.binnedFrom !== undefined)
+        return step({ kind: 'files.bin', paths: [escapeVariables(change.to)] })
       return movedBack(change)
     case 'file.put':
       return inverse.kind === 'file.remove'

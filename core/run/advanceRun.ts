@@ -57,7 +57,7 @@ function goOn(at: At): Advance {
       return same
     case 'waiting':
       if (context.nowMs < head.wakeAtMs! && !(head.watch && holds(head.watch, at))) return same
-      return head.progress || isTryingAgain(head.stack) ? act(at, { ...context, answer: undefined }) : endWait(at)
+      return head.progress || isTryingAgain(head.stack) ? act(at, unanswered(context)) : endWait(at)
     case 'asking':
       return answered(at) ?? same
     case 'paused':
@@ -65,10 +65,15 @@ function goOn(at: At): Advance {
     case 'fetching':
       return context.fetched === undefined ? same : act(at, context)
     case 'ready':
-      return refuseUnusable(at) ?? act(at, { ...context, answer: undefined })
+      return refuseUnusable(at) ?? act(at, unanswered(context))
     default:
       return assertNever(head.phase)
   }
+}
+
+/** An answer is for the step that asked, and for no other. */
+function unanswered(context: AdvanceContext): AdvanceContext {
+  return context.answer === undefined ? context : { ...context, answer: undefined }
 }
 
 /** What is known to be wrong, in whatever step, ends the run before anything is done. */

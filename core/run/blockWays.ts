@@ -7,7 +7,7 @@ import { ready, settled } from './heads'
 import { runIssue } from './issues'
 import { counted } from './log'
 import { leverDepth, listsOf, nextIndex, plainOf } from './place'
-import type { Level } from './schema'
+import type { Level, RunHead } from './schema'
 
 /** How a run goes into the lists of blocks, round in them, and out of them. */
 
@@ -38,7 +38,8 @@ export function leaveList(at: At, context: StepContext): Advance {
   if (top.kind !== 'block') throw new RangeError(`a list of ${top.kind} is left elsewhere`)
   const outer = head.stack.slice(0, -1)
   const step = listsOf(sheet, outer).at(-1)![outer.at(-1)!.index]!
-  const reached: At = { ...at, head: ready({ ...head, budget: head.budget - 1 }, outer) }
+  // Most rounds only go on to the next one: what else may come is not made for them.
+  const reached = (): At => ({ ...at, head: goneOn(head, outer) })
   let move: BlockMove
   try {
     const { list, state, keptAt } = top
@@ -46,20 +47,25 @@ export function leaveList(at: At, context: StepContext): Advance {
     const parts = { ...(state === undefined ? {} : { state }), ...(kept === undefined ? {} : { kept }) }
     move = nextInBlock(plainOf(step), { at: 'end', list, ...parts }, bench, context)
   } catch (error) {
-    return failStep(reached, step, threw(error), { bench, recorded: [] })
+    return failStep(reached(), step, threw(error), { bench, recorded: [] })
   }
   switch (move.kind) {
     case 'fail':
-      return failStep(reached, step, move.issue, { bench, recorded: [] })
+      return failStep(reached(), step, move.issue, { bench, recorded: [] })
     case 'enter':
-      return { ...NOTHING, run: ready(reached.head, [...outer, levelOf(move, top.keptAt)]), bench, entries: [] }
+      return { changes: [], run: goneOn(head, [...outer, levelOf(move, top.keptAt)]), bench, entries: [] }
     case 'leave': {
-      const run = ready(reached.head, nextIndex(outer))
+      const run = goneOn(head, nextIndex(outer))
       if (move.because === '') return { ...NOTHING, run, bench, entries: [] }
-      const entry = entryOf(reached, step, { outcome: 'done', note: `${move.because}.` }, [])
+      const entry = entryOf(reached(), step, { outcome: 'done', note: `${move.because}.` }, [])
       return { ...NOTHING, run: counted(run, entry), bench, entries: [entry] }
     }
   }
+}
+
+/** The head with another way before it, one step of its budget less. */
+function goneOn(head: RunHead, stack: RunHead['stack']): RunHead {
+  return { ...head, phase: 'ready', stack, budget: head.budget - 1 }
 }
 
 /** The loop around the step at hand goes on with its next round, or is left; undefined where there is none. */

@@ -1,9 +1,9 @@
 import type { BenchState } from '../bench'
-import { childrenOf, nextInBlock } from '../steps'
+import { childrenOf, describeStep, nextInBlock } from '../steps'
 import type { AnyStep, Step, StepContext } from '../steps'
 import type { Scope, Value } from '../values'
 import { partsOfRun } from './entries'
-import { plainOf } from './place'
+import { pathOf, plainOf } from './place'
 import type { Level, LogEntry, Run } from './schema'
 import { scopeOf, tableOf } from './scope'
 
@@ -36,7 +36,15 @@ export function beginPart(run: Run, { paths, andOn, given = {} }: Part, bench: B
     stack = stack.with(-1, { ...stack.at(-1)!, index })
     const scope = { ...scopeOf(stack, sheet, entries), ...given }
     const known = { ...context, scope, values: tableOf(stack, sheet, scope) }
-    stack = [...stack, levelAt(step, list, bench, known)]
+    const { level, keeps } = levelAt(step, list, bench, known)
+    if (keeps) {
+      // What a loop goes over is kept in the log, as when it is begun from its head.
+      const sentence = describeStep(step, bench)
+      const { nowMs } = context
+      const told = { path: pathOf(stack), sentence, outcome: 'done' as const, note: '', ...keeps }
+      entries.push({ ...told, startedAtMs: nowMs, endedAtMs: nowMs, changes: [] })
+    }
+    stack = [...stack, keeps ? { ...level, keptAt: entries.length - 1 } : level]
     steps = inner.steps
   }
   const top = stack.at(-1)!
@@ -44,16 +52,22 @@ export function beginPart(run: Run, { paths, andOn, given = {} }: Part, bench: B
   stack = stack.with(-1, { ...top, ...values, index: indexes[0]! } as Level)
   const part = andOn ? {} : { part: { depth: stack.length, indexes } }
   const inputs = top.kind === 'sheet' ? { inputs: { ...sheet.inputs, ...given } } : {}
-  return { ...head, ...sheet, ...inputs, ...part, stack, log: entries }
+  return { ...head, ...sheet, ...inputs, ...part, stack, entryCount: entries.length, log: entries }
 }
 
 /** The list of a block as it would be entered; as it is, with nothing given, where the block would go elsewhere. */
-function levelAt(step: Step | AnyStep, list: string, bench: BenchState, context: StepContext): Level {
-  const plain: Level = { kind: 'block', list, index: 0 }
+function levelAt(
+  step: Step | AnyStep,
+  list: string,
+  bench: BenchState,
+  context: StepContext,
+): { level: Level & { kind: 'block' }; keeps?: { value: Value } } {
+  const plain = { kind: 'block' as const, list, index: 0 }
   const move = nextInBlock(plainOf(step), { at: 'beginning' }, bench, context)
-  if (move.kind !== 'enter' || move.list !== list) return plain
-  const { values, state } = move
-  return { ...plain, ...(values ? { values: { ...values } } : {}), ...(state === undefined ? {} : { state }) }
+  if (move.kind !== 'enter' || move.list !== list) return { level: plain }
+  const { values, state, keeps } = move
+  const level = { ...plain, ...(values ? { values: { ...values } } : {}), ...(state === undefined ? {} : { state }) }
+  return keeps === undefined ? { level } : { level, keeps: { value: keeps } }
 }
 
 interface Way {

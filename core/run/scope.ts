@@ -11,9 +11,10 @@ import type { Level, LogEntry, RunHead, RunSheet } from './schema'
 export function scopeOf(stack: Stack, sheet: RunSheet, log: readonly LogEntry[]): Scope {
   const depth = leverDepth(stack)
   const scope: Record<string, Value> = { ...inputsAt(stack[depth]!, sheet) }
-  for (const level of stack.slice(depth)) {
+  for (let at = depth; at < stack.length; at++) {
+    const level = stack[at]!
     if (level.kind === 'block') Object.assign(scope, level.values)
-    for (const [name, at] of Object.entries(level.named ?? {})) scope[name] = log[at]?.value ?? null
+    if (level.named) for (const [name, entry] of Object.entries(level.named)) scope[name] = log[entry]?.value ?? null
   }
   return scope
 }
@@ -26,8 +27,7 @@ function inputsAt(level: Level, sheet: RunSheet): Scope {
 export function tableOf(stack: Stack, sheet: RunSheet, scope: Scope): ValueTable {
   const level = stack[leverDepth(stack)]!
   const table = level.kind === 'lever' ? (sheet.levers?.[level.leverId]?.values ?? sheet.values) : sheet.values
-  const names = Object.keys(scope)
-  if (names.length === 0) return table
+  if (Object.keys(scope).length === 0) return table
   const isBroken = Object.keys(table.broken).length > 0
   const broken = isBroken
     ? Object.fromEntries(Object.entries(table.broken).filter(([name]) => !Object.hasOwn(scope, name)))

@@ -46,10 +46,17 @@ export const STEP_KINDS: readonly StepKindEntry[] = (kinds as readonly (ActDefin
   }),
 )
 
+/** Steps are never altered, so the lists of one are always the same. */
+const lists = new WeakMap<object, readonly StepList[]>()
+const NO_LISTS: readonly StepList[] = []
+
 /** The lists of steps inside a block; none of a step that acts. */
 export function childrenOf(step: AnyStep | Step): readonly StepList[] {
   const definition = definitionOf(step)
-  return definition.role === 'block' ? definition.children(step as never) : []
+  if (definition.role !== 'block') return NO_LISTS
+  let known = lists.get(step)
+  if (!known) lists.set(step, (known = definition.children(step as never)))
+  return known
 }
 
 /** The names that a block gives to what stands in it. */

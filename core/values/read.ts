@@ -33,7 +33,8 @@ export function valueAt(scope: Scope, name: string): Value | undefined {
 export function listOf(value: Value): Value[] {
   if (Array.isArray(value)) return value
   if (value === null || value === '') return []
-  if (typeof value === 'string') return value.split(/\r\n|\n|\r/)
+  // A line break at the end ends a line and begins none (POSIX.1-2017 §3.206).
+  if (typeof value === 'string') return value.replace(/(\r\n|\n|\r)$/, '').split(/\r\n|\n|\r/)
   return [value]
 }
 

@@ -125,7 +125,7 @@ export class RunDriver {
     return {
       answer: reached,
       bench: stretch.bench,
-      log: [...stopped.log, ...stretch.log],
+      log: [...stopped.log, ...log.map((body) => ({ runId: first.id, body })), ...stretch.log],
       runs: [...stopped.runs, { seq: run.seq, head: reached, sheet: run.sheet }],
       adopt: () => {
         stopped.adopt()

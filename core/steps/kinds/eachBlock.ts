@@ -20,18 +20,18 @@ export const eachBlock = defineBlock({
   nature: 'sheet',
   phrases: [
     {
-      say: 'for|each file|files [in] {folder}',
+      say: '[for] each file|files [in] {folder}',
       fields: ({ folder }) => ({
         source: { kind: 'files', folder: folder ?? '${downloads}', pattern: '', what: 'files', order: 'name' },
         as: 'file',
       }),
     },
-    { say: 'for|each window', fields: () => ({ source: { kind: 'windows' }, as: 'window' }) },
-    { say: 'for|each program', fields: () => ({ source: { kind: 'programs' }, as: 'program' }) },
-    { say: 'for|each device', fields: () => ({ source: { kind: 'devices' }, as: 'device' }) },
-    { say: 'for|each lever', fields: () => ({ source: { kind: 'levers' }, as: 'lever' }) },
-    { say: 'for|each line', fields: () => ({ source: { kind: 'lines', text: '' }, as: 'line' }) },
-    { say: 'for|each row', fields: () => ({ source: { kind: 'csv', path: '' }, as: 'row' }) },
+    { say: '[for] each window', fields: () => ({ source: { kind: 'windows' }, as: 'window' }) },
+    { say: '[for] each program', fields: () => ({ source: { kind: 'programs' }, as: 'program' }) },
+    { say: '[for] each device', fields: () => ({ source: { kind: 'devices' }, as: 'device' }) },
+    { say: '[for] each lever', fields: () => ({ source: { kind: 'levers' }, as: 'lever' }) },
+    { say: '[for] each line', fields: () => ({ source: { kind: 'lines', text: '' }, as: 'line' }) },
+    { say: '[for] each row', fields: () => ({ source: { kind: 'csv', path: '' }, as: 'row' }) },
   ],
   isLoop: true,
   fields: (list) => ({

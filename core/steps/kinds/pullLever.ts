@@ -16,11 +16,13 @@ export const pullLever = defineStep({
   label: 'Pull a lever',
   help: 'With what it is given, and a name for what it gives back.',
   nature: 'sheet',
-  phrases: [{ say: 'pull {lever}', fields: ({ lever = '' }) => ({ leverId: lever }) },
+  phrases: [
+    { say: 'pull {lever}', fields: ({ lever = '' }) => ({ leverId: lever }) },
     {
       say: 'pull {lever} as {name}',
       fields: ({ lever = '', name }) => ({ leverId: lever, ...(name ? { as: name } : {}) }),
-    }],
+    },
+  ],
   fields: {
     leverId: calledLeverSchema,
     inputs: z.array(z.object({ name: valueNameSchema, text: templateSchema })).max(50),

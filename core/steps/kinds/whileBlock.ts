@@ -35,9 +35,9 @@ export const whileBlock = defineBlock({
   next({ condition, atMost }, place, bench, { minuteOfDay, nowMs, values }) {
     const before = place.at === 'end' ? Number(place.state) : 0
     const { holds, because } = evaluate(condition, bench, { minuteOfDay, nowMs, values })
-    const times = `Went round ${countOf(before, 'time')}`
-    if (!holds) return { kind: 'leave', because: `${times}: ${because}` }
-    if (before >= atMost) return { kind: 'leave', because: `${times}, the most it may: ${because}` }
+    const times = () => `Went round ${countOf(before, 'time')}`
+    if (!holds) return { kind: 'leave', because: `${times()}: ${because}` }
+    if (before >= atMost) return { kind: 'leave', because: `${times()}, the most it may: ${because}` }
     return { kind: 'enter', list: 'steps', state: before + 1, values: { round: before + 1 }, because }
   },
 })

@@ -1,0 +1,68 @@
+import { expect, test } from 'vitest'
+import { evaluateSum } from '../sums'
+import { flatTexts, isSameValue, listOf, textOfValue, valueAt, withTexts } from '.'
+
+test('a value reads as a text, and its parts by dotted names', () => {
+  expect([textOfValue(true), textOfValue(null), textOfValue(2.5)]).toEqual(['yes', '', '2.5'])
+  expect(textOfValue(['a', 1])).toBe('a\n1')
+  expect(textOfValue({ text: 'North', page: 'n' })).toBe('North')
+  expect(textOfValue({ page: 'n' })).toBe('{"page":"n"}')
+  const scope = { row: { text: 'x', list: ['a', { name: 'b' }] }, constructorless: 1 }
+  expect(valueAt(scope, 'row.list.2.name')).toBe('b')
+  expect(valueAt(scope, 'row.list.count')).toBe(2)
+  expect(valueAt(scope, 'row.list.0')).toBe(undefined)
+  expect(valueAt(scope, 'constructor.name')).toBe(undefined)
+  expect(valueAt(scope, 'row.toString')).toBe(undefined)
+  expect(Object.fromEntries(flatTexts('row', { text: 'x', inner: { a: 1 } }))).toEqual({
+    row: 'x',
+    'row.text': 'x',
+    'row.inner': '{"a":1}',
+    'row.inner.a': '1',
+  })
+  expect(withTexts({ a: '1', b: '2' }, { a: ['x', 'y'] })).toMatchObject({
+    a: 'x\ny',
+    'a.count': '2',
+    'a.last': 'y',
+    b: '2',
+  })
+})
+
+test('anything is a list: a text by its lines, nothing as none', () => {
+  expect(listOf('a\r\nb\n')).toEqual(['a', 'b'])
+  expect(listOf('a\n\n')).toEqual(['a', ''])
+  expect([listOf(''), listOf(null), listOf(5)]).toEqual([[], [], [5]])
+})
+
+test('values are the same whatever the order of their parts', () => {
+  expect(isSameValue({ a: 1, b: [null, true] }, { b: [null, true], a: 1 })).toBe(true)
+  expect(isSameValue({ a: 1 }, { a: 1, b: 2 })).toBe(false)
+  expect(isSameValue(['a'], { 0: 'a' })).toBe(false)
+})
+
+test('sums are worked out as people write them, and nothing but sums', () => {
+  const sum = (text: string, before?: number) => {
+    const worked = evaluateSum(text, before)
+    return worked.ok ? worked.value : worked.issues[0]!.code
+  }
+  expect([sum('2 * (3 + 4)'), sum('15 / 4'), sum('0.1 + 0.2'), sum('-3 ^ 2'), sum('12 % 5')]).toEqual([
+    14, 3.75, 0.3, -9, 2,
+  ])
+  expect([sum('sqrt(16) + max(1, 2)'), sum('2 pi') === Number((2 * Math.PI).toPrecision(14))]).toEqual([6, true])
+  expect([sum('* 2', 21), sum('+ 1', 21), sum('5', 21)]).toEqual([42, 22, 5])
+  for (const text of [
+    '',
+    '1 +',
+    'a',
+    'f(x) = x',
+    '1:1000000000',
+    '[1, 2]',
+    'import({})',
+    'evaluate("1")',
+
+    'a = 3; a',
+    'cos.constructor("x")',
+    '${n}',
+  ])
+    expect(sum(text)).toBe('sum-unreadable')
+  expect([sum('1 / 0'), sum('sqrt(-1)'), sum('1 > 0')]).toEqual(['sum-no-number', 'sum-no-number', 'sum-no-number'])
+})

@@ -1,0 +1,281 @@
+import type { Page } from 'puppeteer-core'
+import { describe, expect, test } from 'vitest'
+import { fileTree, namesIn } from '../../core/bench'
+import type { WrittenBench } from '../../core/bench'
+import type { Lever } from '../../core/levers'
+import type { Step } from '../../core/steps'
+import type { RunSummary } from '../../contract'
+import { eventually } from '../support/api'
+import { browserSession } from '../support/browserSession'
+import { press } from '../support/openBrowser'
+import { seen } from '../support/screen'
+
+const session = browserSession()
+let page: Page
+
+const bench = async () => (await session.call<{ state: WrittenBench }>('GET', '/api/bench')).body.state
+const names = async (folder: string) =>
+  namesIn(fileTree((await bench()).files), folder)
+    .map(([name]) => name)
+    .sort()
+const levers = async () => (await session.call<Lever[]>('GET', '/api/levers')).body
+const runs = async () => (await session.call<RunSummary[]>('GET', '/api/runs?limit=5')).body
+const downloads = '/home/watch/downloads'
+
+/** Goes on with Tab until the focus is on something of that name, as somebody without a pointer does. */
+async function tabTo(name: string): Promise<void> {
+  for (let i = 0; i < 120; i++) {
+    const at = await page.evaluate(() => {
+      const element = document.activeElement as HTMLElement | null
+      return element?.getAttribute('aria-label') ?? element?.innerText?.trim() ?? ''
+    })
+    if (at === name) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`no way to “${name}” with Tab`)
+}
+
+const sheetFocused = () =>
+  page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Steps of the run sheet')
+
+/** Types a step into the empty row that has the focus, and takes the best offer. */
+async function say(words: string, wanted: string): Promise<void> {
+  await page.keyboard.type(words)
+  await page.waitForFunction(
+    (text: string) => document.querySelector('#offer-0')?.textContent?.includes(text),
+    { timeout: 5000 },
+    wanted,
+  )
+  await page.keyboard.press('Enter')
+  await sheetFocused()
+}
+
+/** The empty row at the end of the sheet. */
+async function toEnd(): Promise<void> {
+  await page.keyboard.press('End')
+  await page.keyboard.press('ArrowDown')
+  await page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'combobox')
+}
+
+const rowTexts = () =>
+  page.$$eval('[role="treeitem"] .sentence', (all) => all.map((row) => row.textContent!.replace(/\s+/g, ' ').trim()))
+
+/** The rows are typed, in blocks and behind them. */
+async function writeRows(): Promise<void> {
+  page = await session.open('/levers')
+  await page.keyboard.press('Insert')
+  await page.waitForSelector('.editor-form')
+  await page.keyboard.type('A group of visitors')
+  await tabTo('Write it as a run sheet')
+  await page.keyboard.press('Enter')
+  await tabTo('What comes next, in a few words')
+  await say('say Setting up for the visitors', 'Announces “Setting up for the visitors”')
+  await toEnd()
+  await say('close night planner', 'Closes Night Planner')
+  await toEnd()
+  await say('open visitor board', 'Opens Visitor Board')
+  await toEnd()
+  await say('each file downloads', 'For each file of ${downloads}')
+  // A letter in the list begins a row: in the block that is at hand.
+  await say('move ${file} to ${desktop}/set aside', 'Moves ${file} to ${desktop}/set aside')
+  await toEnd()
+  await say('if hand microphone missing', 'If Hand microphone is not plugged in'.slice(3))
+  await say('say Bring the hand microphone', 'Announces “Bring the hand microphone”')
+  await toEnd()
+  await say('pull who is visiting as group', 'calls the answer group')
+  await toEnd()
+  await say('if not open ${group.page}', 'no window with “${group.page}” is open')
+  await say('open ${group.page}', 'Opens ${group.page}')
+  await toEnd()
+  await say('find Visitor bookings as bookings', 'calls it bookings')
+  await toEnd()
+  await say('open ${bookings.address}', 'Opens ${bookings.address}')
+  expect(await rowTexts()).toEqual([
+    'Announces “Setting up for the visitors”.',
+    'Closes Night Planner and asks about unsaved work.',
+    'Opens Visitor Board.',
+    'For each file of ${downloads}, by name, called file',
+    'Moves ${file} to ${desktop}/set aside, which is made if it is missing; ' +
+      'where a name is taken, keeps both, the new one under another name.',
+    'If Hand microphone is not plugged in',
+    'Announces “Bring the hand microphone”.',
+    'Pulls 38 Who is visiting? and calls the answer group.',
+    'If no window with “${group.page}” is open',
+    'Opens ${group.page}.',
+    'Looks up “Visitor bookings” exactly as a named address and calls it bookings.',
+    'Opens ${bookings.address}.',
+  ])
+}
+
+/** A row is edited in place, moved, taken into a block and out of it, doubled, switched off, and all of it undone. */
+async function editRows(): Promise<void> {
+  const before = await rowTexts()
+  await page.keyboard.press('Home')
+  await page.keyboard.press('Enter')
+  await page.waitForFunction(() => document.activeElement?.matches('select.field'))
+  await page.keyboard.press('Escape')
+  await sheetFocused()
+  await press(page, 'Alt+Down')
+  expect((await rowTexts()).slice(0, 2)).toEqual([before[1], before[0]])
+  for (let i = 0; i < 3; i++) await press(page, 'Alt+Down')
+  await press(page, 'Alt+Right')
+  const levels = () => page.$$eval('[role="treeitem"]', (all) => all.map((row) => row.getAttribute('aria-level')))
+  const inBlock = (await rowTexts()).indexOf(before[0]!)
+  expect((await levels())[inBlock]).toBe('2')
+  await press(page, 'Alt+Left')
+  expect((await levels())[(await rowTexts()).indexOf(before[0]!)]).toBe('1')
+  await press(page, 'Ctrl+D')
+  expect((await rowTexts()).filter((text) => text === before[0])).toHaveLength(2)
+  await press(page, 'Ctrl+E')
+  await page.waitForSelector('.sheet-row.off')
+  for (let i = 0; i < 8; i++) await press(page, 'Ctrl+Z')
+  expect(await rowTexts()).toEqual(before)
+}
+
+/** A row of the loop is tried alone with the first file; the rest waits for its turn. */
+async function tryOneRow(): Promise<void> {
+  await page.keyboard.press('Home')
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown')
+  await seen(page, 'file.name')
+  const before = await names(downloads)
+  await press(page, 'Ctrl+Enter')
+  await eventually(async () => (await names(downloads)).length === before.length - 1)
+  expect(await names('/home/watch/desktop/set aside')).toEqual([before[0]])
+  const [run] = await runs()
+  expect([run!.source, run!.outcome, run!.changeCount]).toEqual(['trial', 'done', 2])
+  await session.call('POST', `/api/runs/${run!.id}/put-back`)
+  expect(await names(downloads)).toEqual(before)
+}
+
+/** It is tried step by step, with a pause, and a value altered in between. */
+async function tryStepByStep(): Promise<void> {
+  await page.focus('[aria-label="Steps of the run sheet"]')
+  await page.keyboard.press('Home')
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('F9')
+  await page.waitForSelector('[aria-label="Pauses here"]')
+  await tabTo('Pull it all')
+  await page.keyboard.press('Enter')
+  await seen(page, 'It pauses before the lit row.')
+  expect((await runs())[0]!.path).toBe('3')
+  await tabTo('One step')
+  await page.keyboard.press('Enter')
+  await eventually(async () => (await runs())[0]!.path === '3.steps.0')
+  await tabTo('Stop')
+  await page.keyboard.press('Enter')
+  await eventually(async () => (await runs())[0]!.phase === 'ended')
+  await session.call('POST', `/api/runs/${(await runs())[0]!.id}/put-back`)
+}
+
+/** It is bound to a key, pulled with the group chosen from the list, and undone by the same key. */
+async function pullAndUndo(): Promise<void> {
+  await tabTo('Chord')
+  await page.keyboard.press('Enter')
+  await tabTo('Press chord 1')
+  await page.keyboard.press('Enter')
+  await press(page, 'Meta+Alt+F9')
+  await tabTo('When it has ended, another pull')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await press(page, 'Ctrl+S')
+  await seen(page, 'A group of visitors')
+  await page.waitForFunction(() => location.pathname === '/levers')
+  const made = (await levers()).find(({ name }) => name === 'A group of visitors')!
+  expect([made.pulledAgain, made.steps.length]).toEqual(['put-back', 9])
+  const before = await bench()
+
+  await press(page, 'Meta+Alt+F9')
+  await seen(page, 'Who is visiting?')
+  await page.waitForFunction(() => document.activeElement?.closest('.question-board'))
+  await page.keyboard.type('walk')
+  await seen(page, 'Fell Walkers, evening')
+  await page.keyboard.press('Enter')
+  await eventually(async () => (await runs())[0]!.phase === 'ended')
+  expect((await runs())[0]!.outcome).toBe('done')
+  const after = await bench()
+  const open = Object.values(after.windows).flatMap(({ content }) => content.documents.map(({ path }) => path))
+  expect(open).toContain('https://visits.harrowfell.example/walkers')
+  expect(open).toContain('https://visits.harrowfell.example/')
+  expect(await names(downloads)).toEqual([])
+  expect(Object.values(after.windows).map(({ programId }) => programId)).not.toContain('night-planner')
+
+  await page.waitForFunction(() => !document.querySelector('.question-board'))
+  await press(page, 'Meta+Alt+F9')
+  await eventually(async () => (await runs())[0]!.putBack !== 'no')
+  expect((await runs())[0]!.putBack).toBe('whole')
+  expect(await bench()).toEqual(before)
+}
+
+test('a visit, written from nothing by keyboard alone, tried, bound to a key, pulled, and undone by the same key', async () => {
+  await writeRows()
+  await editRows()
+  await tryOneRow()
+  await tryStepByStep()
+  await pullAndUndo()
+}, 120_000)
+
+describe('what a sheet shows and takes', () => {
+  const sheetOf = async (name: string) => {
+    const lever = (await levers()).find((one) => one.name === name)!
+    page = await session.open(`/levers/${lever.id}`)
+    await page.waitForSelector('[aria-label="Steps of the run sheet"]')
+    return lever
+  }
+
+  test('rows are copied as text and pasted into another sheet; what is no step is refused', async () => {
+    await sheetOf('Rest for half an hour')
+    await session.browser.defaultBrowserContext().overridePermissions(session.server.url, ['clipboard-read'])
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('Home')
+    await press(page, 'Shift+Down')
+    await press(page, 'Ctrl+C')
+    // The clipboard of a browser takes its time.
+    await page.waitForFunction(async () => (await navigator.clipboard.readText()).includes('keenLever'))
+    const copied = JSON.parse(await page.evaluate(() => navigator.clipboard.readText())) as { steps: Step[] }
+    expect(copied.steps.map(({ kind }) => kind)).toEqual(['programs.put-away', 'device.control'])
+    await sheetOf('Visitors first')
+    const before = await rowTexts()
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('End')
+    await press(page, 'Ctrl+V')
+    await page.waitForFunction(
+      (count: number) => document.querySelectorAll('[role="treeitem"]').length === count,
+      {},
+      before.length + 2,
+    )
+    await page.evaluate(() => {
+      const clipboardData = new DataTransfer()
+      clipboardData.setData('text/plain', 'nothing of the kind')
+      document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }))
+    })
+    await seen(page, 'This is no text with steps.')
+  })
+
+  test('a kit asks for its names and stands in the sheet as a copy', async () => {
+    await sheetOf('Visitors first')
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('End')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.type('set files aside')
+    await seen(page, 'Kit: Set files aside')
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('form[aria-label="Values of the kit"]')
+    await page.keyboard.type('/home/watch/captures')
+    await page.keyboard.press('Enter')
+    await seen(page, 'For each file of /home/watch/captures, newest first')
+  })
+
+  test('the way back of a run is a lever of its own', async () => {
+    await session.call('POST', '/api/levers/lever-40/pull', { source: 'api' })
+    await sheetOf('Sort last night’s exposures')
+    await seen(page, '4 ×')
+    await tabTo('Way back…')
+    await page.keyboard.press('Enter')
+    await seen(page, 'Edit Way back from Sort last night’s exposures')
+    const made = (await levers()).at(-1)!
+    expect(made.steps.map(({ kind }) => kind)).toContain('files.move')
+    await session.call('POST', `/api/levers/${made.id}/pull`, { source: 'api' })
+    expect((await names('/home/watch/captures')).filter((name) => name.endsWith('.exposure'))).toHaveLength(3)
+  })
+})
