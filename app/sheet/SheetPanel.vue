@@ -43,7 +43,7 @@ function takeKit(added: Step[]): void {
 }
 
 function turnRound(): void {
-  void desk.reverse()
+  void desk.turnRound()
 }
 
 function leaveBar(): void {

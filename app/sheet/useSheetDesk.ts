@@ -145,7 +145,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
   }
 
   /** Makes a lever that does the opposite of the run that is shown, or of what was rehearsed. */
-  async function reverse(): Promise<void> {
+  async function turnRound(): Promise<void> {
     const runId = trial.runId.value
     const back =
       runId === undefined
@@ -209,7 +209,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     togglePause,
     name,
     saveKit,
-    reverse,
+    turnRound,
     isKnownName,
     options,
   }
