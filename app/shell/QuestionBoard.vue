@@ -2,6 +2,7 @@
 import { useEventListener, useNow } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { RunSummary } from '~~/contract'
+import { countOf } from '~~/core/names'
 import { createIndex } from '~~/core/search'
 import { durationInWords, entriesOf, readAnswer } from '~~/core/steps'
 import type { Question } from '~~/core/steps'
@@ -24,6 +25,8 @@ const questions = useQuestions()
 const now = useNow({ interval: 500 })
 
 const run = computed<RunSummary | undefined>(() => questions.shown.value)
+/** How many others ask at the same time. */
+const more = computed(() => mirror.openQuestions.length - questions.later.value.length - 1)
 const question = computed<Question | null>(() => run.value?.question ?? null)
 const field = ref<HTMLInputElement>()
 const text = ref('')
@@ -203,6 +206,7 @@ useEventListener(window, 'keydown', (event) => {
       <NumberPlate :plate="run.plate" :steps="mirror.leverById.get(run.leverId)?.steps ?? []" />
       <span class="soft who cut">{{ run.leverName }}</span>
       <h2>{{ question.text }}</h2>
+      <span v-if="more > 0" class="soft">{{ countOf(more, 'more question') }} after it</span>
       <span v-if="leftMs !== undefined" class="soft"
         >{{ standard === undefined ? 'goes on' : `takes “${standard}”` }} in
         {{ durationInWords(Math.ceil(leftMs / 1000) * 1000) }}</span

@@ -6,7 +6,7 @@ import type { RunSummary } from '../../contract'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, seen, unseen } from '../support/screen'
+import { answer, button, seen, unseen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -130,7 +130,7 @@ test('of twelve programs all but those of the night close on one key; the one th
   expect(await open()).toEqual([...night, 'night-planner'].sort())
   const other = await session.open('/ledger')
   await seen(other, 'There is unsaved work in Night Planner')
-  await button(other, 'Save and close')
+  await answer(other, 'Save and close')
   await unseen(page, 'There is unsaved work in Night Planner')
   await eventually(async () => (await open()).length === night.length)
   expect(await open()).toEqual(night)
@@ -149,7 +149,7 @@ test('everything is hidden on one key and shown on its neighbour; the clock runs
   await seen(page, 'goes on in 30 min')
   await button(page, '+1 h')
   await seen(page, 'Half an hour is over.')
-  await button(page, 'Read')
+  await answer(page, 'Read')
   await unseen(page, 'Half an hour is over.')
   await button(page, 'set right')
 })

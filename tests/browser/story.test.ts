@@ -8,7 +8,7 @@ import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { levers as demo } from '../../demo'
 import { press } from '../support/openBrowser'
-import { button, chooseProgram, fill, seen, unseen } from '../support/screen'
+import { answer, button, chooseProgram, fill, seen, unseen } from '../support/screen'
 import { startServer } from '../support/startServer'
 
 /** So many levers there are in the beginning. */
@@ -250,7 +250,7 @@ describe('one lever, from a form to a keystroke to a program that opens', () => 
     page = await session.open('/levers')
     await press(page, 'Ctrl+Alt+Q')
     await seen(page, 'There is unsaved work in Night Book: tonight.log*.')
-    await button(page, 'Hide instead')
+    await answer(page, 'Hide instead')
     await unseen(page, 'There is unsaved work')
     await eventually(async () => (await bench()).windows['w-book']!.mode === 'hidden')
     await session.server.kill()

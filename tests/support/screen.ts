@@ -77,3 +77,16 @@ export async function paste(page: Page, selector: string, text: string): Promise
     text,
   )
 }
+
+/** Answers the question on the board with one of its choices. */
+export async function answer(page: Page, text: string): Promise<void> {
+  const handle = await page.waitForFunction(
+    (wanted: string) =>
+      [...document.querySelectorAll<HTMLElement>('.question-board [role="option"]')].find((element) =>
+        element.innerText.includes(wanted),
+      ),
+    {},
+    text,
+  )
+  await (handle.asElement() as unknown as { click: () => Promise<void> }).click()
+}
