@@ -14,6 +14,7 @@ export type {
   ImportItem,
   KeyLogEntry,
   LiveEvent,
+  MarkedRun,
   RehearsalAnswer,
   Revision,
   RunAnswer,
@@ -21,4 +22,4 @@ export type {
   StateAnswer,
   VariantsBody,
 } from './schemas'
-export { reportRun, summarizeRun } from './summarizeRun'
+export { markRun, reportRun, summarizeRun } from './summarizeRun'

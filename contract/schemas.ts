@@ -66,6 +66,10 @@ export const traceEntrySchema = logEntrySchema.omit({ changes: true, goesOn: tru
   stepIndex: z.number().int().meta({ description: 'The row of the sheet, counted from 0.' }),
 })
 
+const namesHere = z
+  .record(z.string(), valueSchema)
+  .meta({ description: 'What names stand for where it is now; long lists are cut.' })
+
 /** A run with all it did. `steps` is empty, and there is no trace, where that is kept no longer. */
 export const runAnswerSchema = runHeadSchema.extend({
   ...runSheetSchema.shape,
@@ -73,10 +77,24 @@ export const runAnswerSchema = runHeadSchema.extend({
   position: z.number().int(),
   path: z.string(),
   trace: z.array(traceEntrySchema),
-  names: z
-    .record(z.string(), valueSchema)
-    .meta({ description: 'What names stand for where it is now; long lists are cut.' }),
+  names: namesHere,
   changes: z.array(recordedChangeSchema.extend({ stepIndex: z.number().int(), path: z.string() })),
+})
+
+/** A run by the rows of its sheet: small however often it went round. */
+export const markedRunSchema = runSummarySchema.extend({
+  steps: runSheetSchema.shape.steps,
+  names: namesHere,
+  marks: z.array(
+    z.object({
+      path: z.string(),
+      times: z.number().int(),
+      failures: z.number().int(),
+      changes: z.number().int(),
+      outcome: logEntrySchema.shape.outcome,
+      note: z.string(),
+    }),
+  ),
 })
 
 /** A key event and what became of it. */
@@ -263,6 +281,7 @@ export type History = z.infer<typeof historySchema>
 export type Revision = z.infer<typeof revisionSchema>
 export type RunSummary = z.infer<typeof runSummarySchema>
 export type RunAnswer = z.infer<typeof runAnswerSchema>
+export type MarkedRun = z.infer<typeof markedRunSchema>
 export type KeyLogEntry = z.infer<typeof keyLogEntrySchema>
 export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>

@@ -1,7 +1,7 @@
-import { pathOf, rowOf, scopeOfRun, traceOf } from '../core/run'
+import { marksOf, pathOf, rowOf, scopeOf, traceOf } from '../core/run'
 import type { LogEntry, RunHead, RunSheet } from '../core/run'
 import type { Value } from '../core/values'
-import type { RunAnswer, RunSummary } from './schemas'
+import type { MarkedRun, RunAnswer, RunSummary } from './schemas'
 
 /** The line of the ledger for a run. */
 export function summarizeRun(head: RunHead, seq: number): RunSummary {
@@ -36,19 +36,31 @@ const NO_SHEET: RunSheet = { steps: [], values: { values: {}, broken: {} } }
 
 /** A run with all it did, as it is read. Values that are large are cut. */
 export function reportRun(head: RunHead, sheet: RunSheet | null, log: readonly LogEntry[], seq: number): RunAnswer {
-  const names = sheet && head.phase !== 'ended' ? scopeOfRun({ ...head, ...sheet, log: [...log] }) : {}
   return {
     ...head,
     ...(sheet ?? NO_SHEET),
     seq,
     position: head.stack[0]!.index,
     path: pathOf(head.stack),
-    names: Object.fromEntries(Object.entries(names).map(([name, value]) => [name, shortened(value)])),
+    names: namesOf(head, sheet, log),
     trace: traceOf({ log }).map((entry) =>
       entry.value === undefined ? entry : { ...entry, value: shortened(entry.value) },
     ),
     changes: log.flatMap(({ path, changes }) => changes.map((change) => ({ ...change, path, stepIndex: rowOf(path) }))),
   }
+}
+
+/** A run by the rows of its sheet. */
+export function markRun(head: RunHead, sheet: RunSheet | null, log: readonly LogEntry[], seq: number): MarkedRun {
+  const { steps } = sheet ?? NO_SHEET
+  return { ...summarizeRun(head, seq), steps, names: namesOf(head, sheet, log), marks: marksOf({ log }) }
+}
+
+/** What names stand for where a run is that goes on. */
+function namesOf(head: RunHead, sheet: RunSheet | null, log: readonly LogEntry[]): RunAnswer['names'] {
+  if (!sheet || head.phase === 'ended') return {}
+  const names = scopeOf(head.stack, sheet, log)
+  return Object.fromEntries(Object.entries(names).map(([name, value]) => [name, shortened(value)]))
 }
 
 const MOST_SHOWN = 100

@@ -20,14 +20,11 @@ const shots: Shot[] = [
   { name: 'levers-day', path: '/levers', theme: 'day' },
   { name: 'editor-day', path: '/levers/new', theme: 'day', act: composeLever },
   { name: 'bench-night', path: '/bench', theme: 'night', act: setUpDesk },
-  { name: 'bench-day', path: '/bench', theme: 'day', act: setUpDesk },
-  { name: 'files-day', path: '/levers/lever-27', theme: 'day' },
   { name: 'interlock-day', path: '/levers/lever-20', theme: 'day', act: showInterlock },
   { name: 'variants-day', path: '/levers/lever-6/variants', theme: 'day', act: tabulateVariants },
   { name: 'exchange-day', path: '/exchange', theme: 'day', act: previewImport },
   { name: 'programs-night', path: '/programs', theme: 'night' },
   { name: 'keys-day', path: '/keys', theme: 'day', act: chooseKey },
-  { name: 'keys-night', path: '/keys', theme: 'night', act: chooseKey },
   { name: 'capture-day', path: '/levers/lever-12', theme: 'day', act: captureKeys },
   { name: 'explanation-night', path: '/keys?tab=history', theme: 'night', act: explainKeys },
   { name: 'timing-lab-day', path: '/keys?tab=lab', theme: 'day', act: replayTyping },
@@ -36,6 +33,9 @@ const shots: Shot[] = [
   { name: 'launcher-dark-adapted', path: '/bench', theme: 'dark-adapted', act: findChart },
   { name: 'settings-day', path: '/settings', theme: 'day' },
   { name: 'devices-day', path: '/bench', theme: 'day', act: watchDevices },
+  { name: 'sheet-day', path: '/levers/lever-37', theme: 'day', act: stepThrough },
+  { name: 'sheet-night', path: '/levers/lever-40', theme: 'night', act: lookAtValues },
+  { name: 'question-night', path: '/bench', theme: 'night', act: askWhoVisits },
 ]
 
 ensureBuilt()
@@ -54,6 +54,43 @@ try {
 } finally {
   await browser.close()
   await server.stop()
+}
+
+/** The visit, paused in the middle of its loop. */
+async function stepThrough(page: Page): Promise<void> {
+  await page.waitForSelector('[aria-label="Steps of the run sheet"]')
+  await page.focus('[aria-label="Steps of the run sheet"]')
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('F9')
+  await button(page, 'Pull it all')
+  for (let i = 0; i < 3; i++) {
+    await seen(page, 'It pauses before the lit row.')
+    await new Promise((resolve) => setTimeout(resolve, 300))
+    await button(page, 'Go on')
+  }
+  await seen(page, 'It pauses before the lit row.')
+  await page.waitForFunction(() => !document.querySelector('[aria-label="Announcements"] li'))
+}
+
+/** The rows of a table, sorted, with what names stand for in its loop. */
+async function lookAtValues(page: Page): Promise<void> {
+  await page.waitForSelector('[aria-label="Steps of the run sheet"]')
+  await page.focus('[aria-label="Steps of the run sheet"]')
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown')
+  await seen(page, 'row.target')
+  await page.evaluate(() => document.querySelector('[aria-label="Values here"]')?.scrollIntoView({ block: 'end' }))
+}
+
+async function askWhoVisits(page: Page): Promise<void> {
+  await page.evaluate(
+    () =>
+      void fetch('/api/levers/lever-38/pull', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: '{}',
+      }),
+  )
+  await seen(page, 'Beckside School')
 }
 
 async function composeLever(page: Page): Promise<void> {
@@ -180,6 +217,6 @@ async function replayTyping(page: Page): Promise<void> {
 
 async function findChart(page: Page): Promise<void> {
   await page.keyboard.press('F2')
-  await page.keyboard.type('ch')
+  await page.keyboard.type('comet ch')
   await seen(page, 'Comet chart')
 }

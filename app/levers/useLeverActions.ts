@@ -7,6 +7,7 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
 import { toldBy } from './toldBy'
+import { usePullInputs } from './usePullInputs'
 
 type WithoutLevers<T> = T extends unknown ? Omit<T, 'levers'> : never
 export type BatchAct = WithoutLevers<BatchBody>
@@ -19,16 +20,20 @@ export function useLeverActions() {
   const mirror = useMirror()
   const notices = useNotices()
   const router = useRouter()
+  const inputs = usePullInputs()
   const { undo, redo } = useUndo()
 
   async function pull(lever: Lever, source: Exclude<RunAnswer['source'], 'trial'> = 'button'): Promise<void> {
+    if (lever.inputs && lever.inputs.length > 0) return inputs.ask(lever, source)
     const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source } }))
     if (run) tell(run)
   }
 
   /** Says how a run went, with the way back. */
   function tell(run: RunAnswer): void {
+    // A question stands on the board, and says all there is to say for now.
     if (run.phase === 'asking') return
+    if (run.putBack) return notices.say(`${run.leverName} was put back.`)
     const ignored = run.trace.flatMap((entry) => entry.taking?.ignored ?? [])
     const note = run.phase === 'waiting' ? 'It waits.' : (run.trace.at(-1)?.note ?? '')
     const aside =

@@ -20,6 +20,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   goOnRun: ['POST', '/api/runs/:id/go'],
   nameInRun: ['PUT', '/api/runs/:id/values'],
   reverseRun: ['GET', '/api/runs/:id/reverse'],
+  markRun: ['GET', '/api/runs/:id/marks'],
   stopRun: ['POST', '/api/runs/:id/stop'],
   forwardRun: ['POST', '/api/runs/:id/forward'],
   putBackRun: ['POST', '/api/runs/:id/put-back'],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Step } from '~~/core/steps'
 import SheetInspector from './SheetInspector.vue'
@@ -13,10 +14,14 @@ const { desk, steps, frameId, issueOf } = defineProps<{
 }>()
 const emit = defineEmits<{ several: [stepId: string, name: string, values: string[]] }>()
 
+/** Whoever goes through the rows quickly does not wait for the form of each. */
+const PAUSE_MS = 70
+const shownKey = refDebounced(desk.sheet.atKey, PAUSE_MS)
 const row = computed(() => {
-  const at = desk.sheet.at.value
+  const at = desk.sheet.rows.value.find(({ key }) => key === shownKey.value)
   return at?.kind === 'step' ? at : undefined
 })
+const names = computed(() => (row.value ? desk.scopeAt(row.value.path) : {}))
 const number = computed(() => (row.value?.number === undefined ? 'the second way' : String(row.value.number)))
 </script>
 
@@ -32,7 +37,7 @@ const number = computed(() => (row.value?.number === undefined ? 'the second way
     :frame-id="frameId"
     :known="desk.known.value"
     :run="desk.trial.report.value"
-    :rehearsed="desk.scopeAt.value"
+    :rehearsed="names"
     :mark="desk.did.value.get(row.key)"
     :foretold="desk.foretold.value.get(row.key)"
     :is-busy="desk.isBusy.value"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { RunAnswer } from '~~/contract'
+import type { MarkedRun } from '~~/contract'
 import { stepAt } from '~~/core/sheets'
 import { NO_NAMES, placesIn } from '~~/core/steps'
 import type { KnownNames, PlaceFinding, Step } from '~~/core/steps'
@@ -19,7 +19,7 @@ const { steps, path, number, findings, issueOf, frameId, known, run, rehearsed, 
   issueOf: (path: string) => string | undefined
   frameId: string
   known: KnownNames
-  run: RunAnswer | undefined
+  run: MarkedRun | undefined
   /** What names stand for there in a rehearsal. */
   rehearsed: Scope
   mark: RunMark | undefined

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { RunAnswer } from '~~/contract'
+import type { MarkedRun } from '~~/contract'
 import { timeOfDay } from '~/page/instants'
 
 /** The run whose way the rows show, and how it is taken on: step by step, on, stopped, put back, or turned round. */
-const { run, markedCount } = defineProps<{ run: RunAnswer | undefined; markedCount: number }>()
+const { run, markedCount } = defineProps<{ run: MarkedRun | undefined; markedCount: number }>()
 const emit = defineEmits<{
   pull: []
   slowly: []
@@ -23,8 +23,8 @@ const words = computed(() => {
   const at = timeOfDay(run.startedAtMs)
   switch (run.phase) {
     case 'ended':
-      if (run.putBack) return `The run of ${at} was put back.`
-      return `Last run at ${at}: ${run.outcome}, ${run.changes.length} changes.`
+      if (run.putBack !== 'no') return `The run of ${at} was put back.`
+      return `Last run at ${at}: ${run.outcome}, ${run.changeCount} changes.`
     case 'paused':
       return 'It pauses before the lit row.'
     case 'asking':
@@ -53,7 +53,7 @@ const words = computed(() => {
       <ElButton size="small" @click="emit('stop')"> Stop </ElButton>
     </template>
     <span class="soft cut" role="status">{{ words }}</span>
-    <template v-if="run?.phase === 'ended' && run.changes.length > 0 && !run.putBack">
+    <template v-if="run?.phase === 'ended' && run.changeCount > 0 && run.putBack === 'no'">
       <ElButton size="small" @click="emit('putBack')"> Put back </ElButton>
       <ElButton size="small" title="A second lever that does the opposite" @click="emit('reverse')">
         Way back…

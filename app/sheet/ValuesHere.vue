@@ -20,6 +20,8 @@ const MOST_PARTS = 12
 const rows = computed(() =>
   Object.entries(names).flatMap(([name, value]) =>
     flatTexts(name, value)
+      // What an entry reads as is told with its name already.
+      .filter(([way]) => !way.endsWith('.text'))
       .slice(0, MOST_PARTS)
       .map(([way, text]) => ({ way, text, isWhole: way === name, isPlain: typeof value !== 'object' })),
   ),

@@ -1,4 +1,4 @@
-import type { RunAnswer } from '~~/contract'
+import type { MarkedRun } from '~~/contract'
 import { countOf } from '~~/core/names'
 import { stepAt } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
@@ -14,39 +14,30 @@ export interface RunMark {
   readonly isFailed: boolean
 }
 
-type Told = Pick<RunAnswer, 'trace' | 'changes' | 'steps' | 'phase' | 'path'>
+type Told = Pick<MarkedRun, 'marks' | 'steps' | 'phase' | 'path'>
 
 /** What a run did, by the id of the step: the sheet may have been altered since. */
-export function runMarks(run: Told | undefined, changeWord = 'change'): Map<string, RunMark> {
+export function runMarks(run: Told | undefined): Map<string, RunMark> {
   const marks = new Map<string, RunMark>()
   if (!run) return marks
-  const ids = new Map<string, string | undefined>()
-  const idOf = (path: string) => {
-    // What a pulled lever did counts at the row that pulled it.
-    const own = path.split('.lever.', 1)[0]!
-    if (!ids.has(own)) ids.set(own, stepAt(run.steps as Step[], own)?.id)
-    return ids.get(own)
-  }
+  // What a pulled lever did counts at the row that pulled it.
+  const idOf = (path: string) => stepAt(run.steps as Step[], path.split('.lever.', 1)[0]!)?.id
   const changes = new Map<string, number>()
-  for (const { path } of run.changes) {
-    const id = idOf(path)
-    if (id !== undefined) changes.set(id, (changes.get(id) ?? 0) + 1)
-  }
-  for (const { path, outcome, note } of run.trace) {
+  for (const { path, times, failures, changes: made, outcome, note } of run.marks) {
     const id = idOf(path)
     if (id === undefined) continue
     const before = marks.get(id)
     const isOwn = !path.includes('.lever.')
-    const isFailed = outcome === 'failed'
+    changes.set(id, (changes.get(id) ?? 0) + made)
     marks.set(id, {
-      state: isFailed ? 'failed' : (before?.state ?? 'taken'),
-      times: (before?.times ?? 0) + (isOwn ? 1 : 0),
+      state: outcome === 'failed' ? 'failed' : (before?.state ?? 'taken'),
+      times: (before?.times ?? 0) + (isOwn ? times : 0),
       text: '',
-      note: isOwn || isFailed ? note : (before?.note ?? note),
-      isFailed: isFailed || (before?.isFailed ?? false),
+      note: isOwn || outcome === 'failed' ? note : (before?.note ?? note),
+      isFailed: failures > 0 || (before?.isFailed ?? false),
     })
   }
-  for (const [id, mark] of marks) marks.set(id, { ...mark, text: textOf(mark, changes.get(id) ?? 0, changeWord) })
+  for (const [id, mark] of marks) marks.set(id, { ...mark, text: textOf(mark, changes.get(id) ?? 0) })
   const now = run.phase === 'ended' ? undefined : idOf(run.path)
   if (now !== undefined) {
     const before = marks.get(now)
@@ -55,11 +46,12 @@ export function runMarks(run: Told | undefined, changeWord = 'change'): Map<stri
   return marks
 }
 
-function textOf({ times, note, isFailed }: RunMark, changes: number, word: string): string {
+function textOf({ times, note, isFailed, state }: RunMark, changes: number): string {
   const rounds = /^Went round ([\d,]+|no) times?/.exec(note)?.[1]
   if (rounds !== undefined) return `${rounds === 'no' ? '0' : rounds} ×`
-  if (isFailed) return note
+  // In a loop it may have failed in one round only.
+  if (isFailed && state === 'failed') return note
   const often = times > 1 ? `${times.toLocaleString('en')} × ` : ''
-  if (changes > 0) return `${often.replace(/ $/, ', ')}${countOf(changes, word)}`
+  if (changes > 0) return `${often.replace(/ $/, ', ')}${countOf(changes, 'change')}`
   return `${often}${note}`.trim()
 }

@@ -3,7 +3,7 @@ import type { Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { LeverInput } from '~~/core/levers'
 import { reverseOf } from '~~/core/reverse'
-import { beginPart, scopeOfRun, startRun, traceOf } from '~~/core/run'
+import { beginPart, marksOf, scopeOfRun, startRun } from '~~/core/run'
 import { pathsById, stepAt } from '~~/core/sheets'
 import type { Kit } from '~~/core/sheets'
 import { lintSheet } from '~~/core/steps'
@@ -71,31 +71,24 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
   const foretold = computed(() => {
     if (!rehearsal.value) return new Map<string, never>()
     const { run } = rehearsal.value
-    const changes = run.log.flatMap(({ path, changes: made }) =>
-      made.map((change) => ({ ...change, path, stepIndex: 0 })),
-    )
-    return runMarks({ trace: traceOf(run), changes, steps: run.steps, phase: 'ended', path: '' })
+    return runMarks({ marks: marksOf(run), steps: run.steps, phase: 'ended', path: '' })
   })
   const did = computed(() => runMarks(trial.report.value))
   /** What rows show: what they did, and where nothing ran yet what they would do. */
   const marks = computed(() => (did.value.size > 0 ? did.value : foretold.value))
 
-  /** What names stand for at the row at hand as the bench stands: a loop has its first entry there. */
-  const scopeAt = computed<Scope>(() => {
-    const row = sheet.at.value
-    if (row?.kind !== 'step') return {}
+  /** What names stand for at a row as the bench stands: a loop has its first entry there. */
+  function scopeAt(path: string): Scope {
     const { id = 'new-lever', name, plate, frameId } = subject()
     try {
       const context = rehearsalContext(mirror, frameId)
       const run = startRun({ id, name, plate, steps: steps.value }, { ...context, inputs: standardInputs.value })
-      const path = row.path.replace(/\.alternative.*$/, '')
-      return scopeOfRun(
-        beginPart(run, { paths: [path], given: given.value }, mirror.bench, { ...context, isRehearsal: true }),
-      )
+      const part = { paths: [rowPath(path)], given: given.value }
+      return scopeOfRun(beginPart(run, part, mirror.bench, { ...context, isRehearsal: true }))
     } catch {
       return { ...standardInputs.value, ...given.value }
     }
-  })
+  }
 
   const isBusy = computed(() => trial.report.value !== undefined && trial.report.value.phase !== 'ended')
   const pausePaths = () => {
@@ -105,7 +98,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
   const options = () => ({ pauses: pausePaths(), given: { ...standardInputs.value, ...given.value } })
 
   function tryRows(): void {
-    const paths = sheet.chosenPaths.value.map((path) => path.replace(/\.alternative.*$/, ''))
+    const paths = sheet.chosenPaths.value.map(rowPath)
     if (paths.length === 0 || isBusy.value) return
     const lists = new Set(paths.map((path) => path.slice(0, Math.max(0, path.lastIndexOf('.')))))
     if (lists.size > 1)
@@ -118,8 +111,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
 
   function tryFrom(isSlow: boolean): void {
     const [path] = sheet.chosenPaths.value
-    if (path !== undefined)
-      void trial.pull([path.replace(/\.alternative.*$/, '')], { ...options(), andOn: true, isSlow })
+    if (path !== undefined) void trial.pull([rowPath(path)], { ...options(), andOn: true, isSlow })
   }
 
   function togglePause(): void {
@@ -213,6 +205,11 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     isKnownName,
     options,
   }
+}
+
+/** A second way is tried with the row that it stands for. */
+function rowPath(path: string): string {
+  return path.replace(/\.alternative.*$/, '')
 }
 
 export type SheetDesk = ReturnType<typeof useSheetDesk>

@@ -1,5 +1,5 @@
 import { onScopeDispose, shallowRef, watch } from 'vue'
-import type { RunAnswer } from '~~/contract'
+import type { MarkedRun } from '~~/contract'
 import type { Step } from '~~/core/steps'
 import type { Value } from '~~/core/values'
 import { callApi } from '~/live/callApi'
@@ -21,7 +21,7 @@ export function useTrial(tried: () => Tried) {
   const mirror = useMirror()
   const notices = useNotices()
   const runId = shallowRef<string>()
-  const report = shallowRef<RunAnswer>()
+  const report = shallowRef<MarkedRun>()
   let timer: ReturnType<typeof setTimeout> | undefined
   let isReading = false
 
@@ -54,7 +54,7 @@ export function useTrial(tried: () => Tried) {
     if (isReading) return readSoon()
     isReading = true
     try {
-      const answer = await callApi('readRun', { id })
+      const answer = await callApi('markRun', { id })
       if (id === runId.value) report.value = answer
     } catch {
       // The run may be kept no longer; what was shown stays.
@@ -87,10 +87,12 @@ export function useTrial(tried: () => Tried) {
   async function act(name: 'goOnRun' | 'stopRun' | 'forwardRun', how?: 'step' | 'run' | 'pause'): Promise<void> {
     const id = runId.value
     if (id === undefined) return
-    const run = await notices.attempt(() =>
-      name === 'goOnRun' ? callApi(name, { id, body: { how: how ?? 'run' } }) : callApi(name, { id }),
-    )
-    if (run) report.value = run
+    const done = await notices.attempt(async () => {
+      if (name === 'goOnRun') await callApi(name, { id, body: { how: how ?? 'run' } })
+      else await callApi(name, { id })
+      return callApi('markRun', { id })
+    })
+    if (done) report.value = done
   }
 
   async function name(wanted: string, value: Value): Promise<void> {

@@ -9,6 +9,7 @@ import { useTheme } from '~/page/useTheme'
 import BenchStrip from './BenchStrip.vue'
 import BoardLine from './BoardLine.vue'
 import HelpSheet from './HelpSheet.vue'
+import InputBoard from './InputBoard.vue'
 import NoticeLine from './NoticeLine.vue'
 import QuestionBoard from './QuestionBoard.vue'
 import QuestionLine from './QuestionLine.vue'
@@ -30,6 +31,7 @@ const mirror = useMirror()
     <main>
       <BoardLine />
       <QuestionBoard />
+      <InputBoard />
       <p v-if="mirror.phase === 'loading'" class="empty" role="status">Reading the levers and the bench…</p>
       <slot v-else />
     </main>

@@ -4,7 +4,7 @@ import { putBackReportSchema, RUN_SOURCES } from '../../core/run'
 import { leverDraftSchema } from '../../core/levers'
 import { stepSchema, valueNameSchema } from '../../core/steps'
 import { givenValueSchema } from '../../core/values'
-import { rehearsalSchema, runAnswerSchema, runSummarySchema } from '../schemas'
+import { markedRunSchema, rehearsalSchema, runAnswerSchema, runSummarySchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -62,7 +62,7 @@ export const runsEndpoints = {
     path: '/api/trials',
     summary: 'Pulls a lever as it is being written, or some rows of it, at once or step by step.',
     body: trialBody,
-    answer: runAnswerSchema,
+    answer: markedRunSchema,
     refusals: { 422: 'It names rows that are not there, or of several lists.' },
   },
   rehearseLever: {
@@ -94,6 +94,13 @@ export const runsEndpoints = {
     answer: runAnswerSchema,
     refusals: missing,
   },
+  markRun: {
+    method: 'GET',
+    path: '/api/runs/:id/marks',
+    summary: 'One run by the rows of its sheet: how often it came to each, and what came of it.',
+    answer: markedRunSchema,
+    refusals: missing,
+  },
   answerRun: {
     method: 'POST',
     path: '/api/runs/:id/answer',
@@ -117,7 +124,7 @@ export const runsEndpoints = {
     path: '/api/runs/:id/go',
     summary: 'Goes on from a pause: one step, or until the next row that is marked; or lets it pause before each step.',
     body: z.object({ how: z.enum(['step', 'run', 'pause']) }),
-    answer: runAnswerSchema,
+    answer: markedRunSchema,
     refusals: { ...missing, 409: 'It has ended, or does not pause.' },
   },
   nameInRun: {
@@ -125,7 +132,7 @@ export const runsEndpoints = {
     path: '/api/runs/:id/values',
     summary: 'Gives a value to a name while a run pauses.',
     body: z.object({ name: valueNameSchema, value: givenValueSchema }),
-    answer: runAnswerSchema,
+    answer: markedRunSchema,
     refusals: { ...missing, 409: 'It does not pause now.' },
   },
   reverseRun: {

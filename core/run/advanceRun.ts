@@ -273,7 +273,7 @@ function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advanc
 function attempt(at: At, step: PlainStep, context: StepContext): { effect: StepEffect; made: Made } {
   const { bench, head, log } = at
   try {
-    const effect = performStep(step, bench, { ...context, ...contextOf(at), ...underWay(head, context) })
+    const effect = performStep(step, bench, Object.assign(contextOf({ ...at, context }), underWay(head, context)))
     if (effect.kind === 'puts-back') return putBackSoFar(log, bench)
     const made = makeChanges('changes' in effect ? (effect.changes ?? []) : [], bench)
     if (made.refusal === undefined) return { effect, made }

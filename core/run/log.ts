@@ -44,3 +44,29 @@ export function counted<H extends RunHead>(head: H, entry: LogEntry): H {
     note: entry.note,
   }
 }
+
+/** What a run did at one place of its sheet, however often it came there. */
+export interface PlaceMark {
+  readonly path: string
+  readonly times: number
+  readonly failures: number
+  readonly changes: number
+  /** How it went the last time, and what was said of it. */
+  readonly outcome: LogEntry['outcome']
+  readonly note: string
+}
+
+/** The places a run came to, in the order in which it first did; an entry that goes on with one is no other time. */
+export function marksOf({ log }: Logged): PlaceMark[] {
+  const marks = new Map<string, { -readonly [K in keyof PlaceMark]: PlaceMark[K] }>()
+  for (const { path, outcome, note, changes, goesOn } of log) {
+    const mark = marks.get(path) ?? { path, times: 0, failures: 0, changes: 0, outcome, note }
+    if (!goesOn) mark.times += 1
+    if (outcome === 'failed') mark.failures += 1
+    mark.changes += changes.length
+    mark.outcome = outcome
+    mark.note = note
+    marks.set(path, mark)
+  }
+  return [...marks.values()]
+}

@@ -105,10 +105,19 @@ export function failed(issues: readonly Issue[]): Extract<StepEffect, { kind: 'f
   }
 }
 
+interface AllNames {
+  readonly values: Record<string, string>
+  readonly broken: ValueTable['broken']
+}
+
+/** A step has many texts, and one table for all of them. */
+const allNames = new WeakMap<ValueTable, { readonly folders: BenchState['folders']; readonly names: AllNames }>()
+
 /** Every name a text of a step can use: named values in front of known folders. */
-export function namesFor(
-  bench: Pick<BenchState, 'folders'>,
-  table: ValueTable = NO_VALUES,
-): { values: Record<string, string>; broken: ValueTable['broken'] } {
-  return { values: { ...bench.folders, ...table.values }, broken: table.broken }
+export function namesFor({ folders }: Pick<BenchState, 'folders'>, table: ValueTable = NO_VALUES): AllNames {
+  const known = allNames.get(table)
+  if (known?.folders === folders) return known.names
+  const names = { values: { ...folders, ...table.values }, broken: table.broken }
+  allNames.set(table, { folders, names })
+  return names
 }

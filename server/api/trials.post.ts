@@ -1,6 +1,6 @@
 import { refuse } from '../http/refusal'
 import { route } from '../http/route'
-import { reportOf } from '../http/runOf'
+import { marksOf } from '../http/runOf'
 
 export default route('tryLever', async ({ engine, body: { lever, paths, andOn, given, isSlow, pauses } }) => {
   const { store, driver } = engine
@@ -10,7 +10,7 @@ export default route('tryLever', async ({ engine, body: { lever, paths, andOn, g
   try {
     const run = await driver.pull(tried, 'trial', { values, inputs: given, trial: { part, isSlow, pauses } })
     await driver.settled(run.id)
-    return reportOf(engine, run.id)
+    return await marksOf(engine, run.id)
   } catch (error) {
     if (error instanceof RangeError)
       throw refuse(422, 'rows-unknown', 'paths', `These rows cannot be tried: ${error.message}.`)

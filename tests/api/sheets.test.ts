@@ -3,7 +3,7 @@ import { fileTree, namesIn } from '../../core/bench'
 import type { WrittenBench } from '../../core/bench'
 import type { Lever } from '../../core/levers'
 import type { Kit } from '../../core/sheets'
-import type { RunAnswer, RunSummary } from '../../contract'
+import type { MarkedRun, RunAnswer, RunSummary } from '../../contract'
 import { apiOf, draft, eventually } from '../support/api'
 import { freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
@@ -246,18 +246,19 @@ describe('a trial', () => {
       { id: 'b', kind: 'message.show', text: 'n is ${n}' },
     ]
     const lever = { name: 'Not yet', frameId: 'desk', steps }
-    const rows = await call<RunAnswer>('POST', '/api/trials', { lever, paths: ['1'], given: { n: 'typed' } })
+    const rows = await call<MarkedRun>('POST', '/api/trials', { lever, paths: ['1'], given: { n: 'typed' } })
     expect(rows.body).toMatchObject({
       source: 'trial',
       outcome: 'done',
-      changes: [{ sentence: 'A message appears: n is typed' }],
+      marks: [{ path: '1', changes: 1 }],
     })
+    expect((await bench()).messages.map(({ text }) => text)).toContain('n is typed')
     expect((await call('POST', '/api/trials', { lever, paths: ['5.steps.0'] })).status).toBe(422)
-    const slow = (await call<RunAnswer>('POST', '/api/trials', { lever, isSlow: true })).body
+    const slow = (await call<MarkedRun>('POST', '/api/trials', { lever, isSlow: true })).body
     expect([slow.phase, slow.path]).toEqual(['paused', '0'])
-    const go = (how: string) => call<RunAnswer>('POST', `/api/runs/${slow.id}/go`, { how })
+    const go = (how: string) => call<MarkedRun>('POST', `/api/runs/${slow.id}/go`, { how })
     expect((await go('step')).body).toMatchObject({ phase: 'paused', path: '1', names: { n: '1' } })
-    const named = await call<RunAnswer>('PUT', `/api/runs/${slow.id}/values`, { name: 'n', value: '8' })
+    const named = await call<MarkedRun>('PUT', `/api/runs/${slow.id}/values`, { name: 'n', value: '8' })
     expect(named.body.names).toEqual({ n: '8' })
     expect((await go('run')).body).toMatchObject({ phase: 'ended', outcome: 'done' })
     expect((await go('run')).status).toBe(409)

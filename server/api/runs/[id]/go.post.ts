@@ -1,10 +1,10 @@
 import { refuseWith } from '../../../http/refusal'
 import { route } from '../../../http/route'
-import { reportOf, runMustBe } from '../../../http/runOf'
+import { marksOf, runMustBe } from '../../../http/runOf'
 
 export default route('goOnRun', async ({ engine, id, body }) => {
   await runMustBe(engine, id)
   const done = await engine.driver.goOn(id, body.how)
   if (!done.ok) throw refuseWith(409, done.issues)
-  return reportOf(engine, id)
+  return marksOf(engine, id)
 })

@@ -1,10 +1,10 @@
 import { refuseWith } from '../../../http/refusal'
 import { route } from '../../../http/route'
-import { reportOf, runMustBe } from '../../../http/runOf'
+import { marksOf, runMustBe } from '../../../http/runOf'
 
 export default route('nameInRun', async ({ engine, id, body: { name, value } }) => {
   await runMustBe(engine, id)
   const done = await engine.driver.name(id, name, value)
   if (!done.ok) throw refuseWith(409, done.issues)
-  return reportOf(engine, id)
+  return marksOf(engine, id)
 })
