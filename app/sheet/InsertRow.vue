@@ -5,8 +5,11 @@ import type { Step } from '~~/core/steps'
 import { offersFor } from '~~/core/words'
 import { placeholdersOf } from '~~/core/sheets'
 import type { Kit } from '~~/core/sheets'
+import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useUndo } from '~/live/useUndo'
+import IconX from '~icons/tabler/x'
 import IconPin from '~icons/tabler/pin'
 import IconPinned from '~icons/tabler/pinned-filled'
 import { usePins } from './usePins'
@@ -21,10 +24,12 @@ const emit = defineEmits<{ take: [step: Step]; kit: [kit: Kit]; leave: [] }>()
 const mirror = useMirror()
 const notices = useNotices()
 const pins = usePins()
+const { undo } = useUndo()
 const text = ref(begin)
 const isOpen = ref(begin !== '')
 const chosen = ref(0)
 const field = ref<HTMLInputElement>()
+const offers = ref<HTMLElement>()
 const labels = Object.fromEntries(STEP_KINDS.map(({ kind, label }) => [kind, label]))
 
 const names = computed(() => ({ bench: mirror.bench, frames: mirror.frames, levers: mirror.levers }))
@@ -35,6 +40,8 @@ interface Entry {
   readonly detail: string
   readonly pin: { readonly list: 'kinds' | 'kits'; readonly id: string }
   readonly take: () => void
+  /** Kits can be thrown away where they are chosen. */
+  readonly kit?: Kit
 }
 
 const entries = computed<Entry[]>(() => {
@@ -50,6 +57,7 @@ const entries = computed<Entry[]>(() => {
         detail: `${kit.steps.length} steps${asked.length > 0 ? `, asks for ${asked.join(', ')}` : ''}`,
         pin: { list: 'kits', id: kit.id },
         take: () => emit('kit', kit),
+        kit,
       }
     })
   const steps = offersFor(text.value, names.value, 'offered').map(({ kind, step }): Entry => ({
@@ -69,6 +77,11 @@ watch(text, () => {
   chosen.value = 0
   isOpen.value = true
 })
+/** At the end of a long sheet the offers would open below what is seen of it. */
+watch(
+  () => entries.value.length,
+  () => nextTick(() => offers.value?.scrollIntoView({ block: 'nearest' })),
+)
 
 async function focus(letters = ''): Promise<void> {
   text.value = letters
@@ -89,6 +102,11 @@ function take(entry: Entry | undefined): void {
   text.value = ''
   isOpen.value = false
   entry.take()
+}
+
+async function removeKit(kit: Kit): Promise<void> {
+  if (await notices.attempt(() => callApi('deleteKit', { id: kit.id })))
+    notices.say(`Deleted the kit ${kit.name}.`, { label: 'Undo', act: undo })
 }
 
 function close(): void {
@@ -136,7 +154,13 @@ defineExpose({ focus })
         @blur="leave"
         @keydown="onKey"
       />
-      <ul v-show="isOpen && entries.length > 0" id="offers" role="listbox" aria-label="Steps that this may mean">
+      <ul
+        v-show="isOpen && entries.length > 0"
+        id="offers"
+        ref="offers"
+        role="listbox"
+        aria-label="Steps that this may mean"
+      >
         <li
           v-for="(entry, i) in entries"
           :id="`offer-${i}`"
@@ -148,6 +172,10 @@ defineExpose({ focus })
         >
           <span class="cut">{{ entry.label }}</span>
           <span class="soft cut">{{ entry.detail }}</span>
+          <span v-if="entry.kit" class="pin" title="Delete this kit" @mousedown.prevent.stop="removeKit(entry.kit)">
+            <IconX class="icon" />
+          </span>
+          <span v-else />
           <span
             class="pin"
             :title="pins.has(entry.pin.list, entry.pin.id) ? 'Pinned to the top' : 'Pin to the top'"
@@ -209,7 +237,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr) 24px;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr) 20px 20px;
   gap: 12px;
   align-items: center;
   height: 30px;

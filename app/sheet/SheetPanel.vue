@@ -103,6 +103,7 @@ function leaveBar(): void {
     <TrialBar
       :run="trial.report.value"
       :marked-count="sheet.markedIds.value.size"
+      :can-turn="(desk.rehearsal.value?.changes.length ?? 0) > 0"
       @pull="trial.pull(undefined, desk.options())"
       @slowly="trial.pull(undefined, { ...desk.options(), isSlow: true })"
       @marked="desk.tryRows()"

@@ -4,7 +4,12 @@ import type { MarkedRun } from '~~/contract'
 import { timeOfDay } from '~/page/instants'
 
 /** The run whose way the rows show, and how it is taken on: step by step, on, stopped, put back, or turned round. */
-const { run, markedCount } = defineProps<{ run: MarkedRun | undefined; markedCount: number }>()
+const { run, markedCount, canTurn } = defineProps<{
+  run: MarkedRun | undefined
+  markedCount: number
+  /** Whether a rehearsal would change something that a way back takes back. */
+  canTurn: boolean
+}>()
 const emit = defineEmits<{
   pull: []
   slowly: []
@@ -53,12 +58,21 @@ const words = computed(() => {
       <ElButton size="small" @click="emit('stop')"> Stop </ElButton>
     </template>
     <span class="soft cut" role="status">{{ words }}</span>
-    <template v-if="run?.phase === 'ended' && run.changeCount > 0 && run.putBack === 'no'">
-      <ElButton size="small" @click="emit('putBack')"> Put back </ElButton>
-      <ElButton size="small" title="A second lever that does the opposite" @click="emit('reverse')">
-        Way back…
-      </ElButton>
-    </template>
+    <ElButton
+      v-if="run?.phase === 'ended' && run.changeCount > 0 && run.putBack === 'no'"
+      size="small"
+      @click="emit('putBack')"
+    >
+      Put back
+    </ElButton>
+    <ElButton
+      v-if="run ? run.phase === 'ended' && run.changeCount > 0 : canTurn"
+      size="small"
+      title="A second lever that does the opposite"
+      @click="emit('reverse')"
+    >
+      Way back…
+    </ElButton>
   </div>
 </template>
 
