@@ -7,6 +7,7 @@ import ConditionFields from '~/conditions/ConditionFields.vue'
 import { freshCondition } from '~/conditions/conditionKinds'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IssueLine from '~/form/IssueLine.vue'
+import NameSelect from '~/form/NameSelect.vue'
 import { useMirror } from '~/live/useMirror'
 
 /** What must hold before the lever may be pulled, and what happens otherwise. */
@@ -73,11 +74,11 @@ function alter(part: Partial<Interlock>): void {
           :options="ways"
           @update:model-value="alter({ otherwise: otherwise($event) })"
         />
-        <ChoiceSelect
+        <NameSelect
           v-if="interlock.otherwise.kind === 'pull'"
+          of="lever"
           :model-value="interlock.otherwise.leverId"
           size="small"
-          filterable
           label="Lever to pull instead"
           :options="others"
           @update:model-value="alter({ otherwise: { kind: 'pull', leverId: $event } })"

@@ -2,7 +2,9 @@
 import { own } from '~~/core/result'
 import { computed, ref } from 'vue'
 import { createIndex } from '~~/core/search'
+import PinMark from '~/form/PinMark.vue'
 import { useMirror } from '~/live/useMirror'
+import { usePins } from '~/live/usePins'
 import SetIcon from '~/icons/SetIcon.vue'
 
 /** One program of the bench, or several, searched by name or initials. */
@@ -15,12 +17,16 @@ const {
 const chosen = defineModel<string | string[]>({ required: true })
 
 const mirror = useMirror()
+const pins = usePins()
 const query = ref('')
 const select = ref<{ blur: () => void }>()
 const index = computed(() =>
   createIndex(Object.values(mirror.bench.programs).map((program) => ({ ...program, detail: program.executable }))),
 )
-const programs = computed(() => index.value.search(query.value, { limit: 100 }).map((hit) => hit.entry))
+const programs = computed(() => {
+  const found = index.value.search(query.value, { limit: 100 }).map((hit) => hit.entry)
+  return query.value.trim() === '' ? pins.first('names', found, ({ id }) => `program:${id}`) : found
+})
 /**
  * Once the arrows are used, the list says which one Enter takes; before that it is the best one found, however fast one
  * types.
@@ -63,8 +69,9 @@ const missing = computed(() => [chosen.value].flat().filter((id) => id !== '' &&
   >
     <ElOption v-for="program in programs" :key="program.id" :value="program.id" :label="program.name">
       <span class="option"
-        ><SetIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code></span
-      >
+        ><SetIcon :name="program.icon" /> {{ program.name }} <code class="soft">{{ program.executable }}</code>
+        <PinMark :id="`program:${program.id}`" list="names"
+      /></span>
     </ElOption>
     <ElOption v-for="id in missing" :key="id" :value="id" :label="`${id} (not on the bench)`" />
   </ElSelect>

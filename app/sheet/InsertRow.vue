@@ -9,17 +9,17 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
+import IconPencil from '~icons/tabler/pencil'
 import IconX from '~icons/tabler/x'
-import IconPin from '~icons/tabler/pin'
-import IconPinned from '~icons/tabler/pinned-filled'
-import { usePins } from './usePins'
+import PinMark from '~/form/PinMark.vue'
+import { usePins } from '~/live/usePins'
 
 /**
  * An empty row that takes a few typed words and offers the steps they may mean, best first, kits among them. What is
  * pinned stands first as long as nothing is typed.
  */
 const { nextId, begin = '' } = defineProps<{ nextId: () => string; begin?: string }>()
-const emit = defineEmits<{ take: [step: Step]; kit: [kit: Kit]; leave: [] }>()
+const emit = defineEmits<{ take: [step: Step]; kit: [kit: Kit]; editKit: [kit: Kit]; leave: [] }>()
 
 const mirror = useMirror()
 const notices = useNotices()
@@ -117,7 +117,11 @@ function close(): void {
 
 function onKey(event: KeyboardEvent): void {
   event.stopPropagation()
+  const at = entries.value[chosen.value]
   if (event.key === 'Escape') close()
+  else if (event.altKey && event.code === 'KeyP' && at) void pins.toggle(at.pin.list, at.pin.id)
+  else if (event.key === 'F2' && at?.kit) emit('editKit', at.kit)
+  else if (event.key === 'Delete' && event.ctrlKey && at?.kit) void removeKit(at.kit)
   else if (event.key === 'Enter') take(entries.value[chosen.value])
   else if (event.key === 'ArrowDown') chosen.value = Math.min(chosen.value + 1, entries.value.length - 1)
   else if (event.key === 'ArrowUp' && chosen.value > 0) chosen.value -= 1
@@ -172,17 +176,16 @@ defineExpose({ focus })
         >
           <span class="cut">{{ entry.label }}</span>
           <span class="soft cut">{{ entry.detail }}</span>
-          <span v-if="entry.kit" class="pin" title="Delete this kit" @mousedown.prevent.stop="removeKit(entry.kit)">
-            <IconX class="icon" />
+          <span v-if="entry.kit" class="of-kit">
+            <span title="Change this kit (F2)" @mousedown.prevent.stop="emit('editKit', entry.kit)">
+              <IconPencil class="icon" />
+            </span>
+            <span title="Delete this kit (Ctrl+Delete)" @mousedown.prevent.stop="removeKit(entry.kit)">
+              <IconX class="icon" />
+            </span>
           </span>
           <span v-else />
-          <span
-            class="pin"
-            :title="pins.has(entry.pin.list, entry.pin.id) ? 'Pinned to the top' : 'Pin to the top'"
-            @mousedown.prevent.stop="pins.toggle(entry.pin.list, entry.pin.id)"
-          >
-            <IconPinned v-if="pins.has(entry.pin.list, entry.pin.id)" class="icon" /><IconPin v-else class="icon" />
-          </span>
+          <PinMark :id="entry.pin.id" :list="entry.pin.list" />
         </li>
       </ul>
     </div>
@@ -237,7 +240,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr) 20px 20px;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr) 44px 20px;
   gap: 12px;
   align-items: center;
   height: 30px;
@@ -249,7 +252,9 @@ li[aria-selected='true'] {
   background: var(--press-soft);
   box-shadow: 3px 0 0 var(--press) inset;
 }
-.pin {
+.of-kit {
+  display: flex;
+  gap: 6px;
   color: var(--ink-soft);
 }
 </style>

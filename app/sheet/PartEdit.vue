@@ -4,33 +4,51 @@ import { durationInWords } from '~~/core/steps'
 import type { SentencePart } from '~~/core/steps'
 import { optionsOf } from '~/form/optionsOf'
 import { useMirror } from '~/live/useMirror'
+import NameSelect from '~/form/NameSelect.vue'
 import { readPart } from './partValues'
 
 /** A part of a sentence that is chosen or typed in place: underlined, and a field once it is pressed. */
 const { part, value } = defineProps<{ part: SentencePart; value: unknown }>()
-const emit = defineEmits<{ set: [value: unknown]; leave: [] }>()
+const emit = defineEmits<{ set: [value: unknown]; leave: []; next: [by: 1 | -1] }>()
 
 const mirror = useMirror()
 const isOpen = ref(false)
 const typed = ref('')
 const because = ref<string>()
-const field = ref<HTMLInputElement | HTMLSelectElement>()
+const field = ref<{ focus: () => void }>()
 
 const options = computed<readonly { value: string; name: string }[] | undefined>(() => {
   const { input } = part
   switch (input.as) {
     case 'choice':
       return optionsOf(input.words)
-    case 'program':
-      return Object.values(mirror.bench.programs)
-        .map(({ id, name }) => ({ value: id, name }))
-        .sort((a, b) => a.name.localeCompare(b.name))
-    case 'device':
-      return Object.values(mirror.bench.devices).map(({ id, name }) => ({ value: id, name }))
+    case 'switch':
+      return [
+        { value: 'true', name: input.on },
+        { value: 'false', name: input.off },
+      ]
+    default:
+      return undefined
+  }
+})
+
+/** Things by their names, found by typing. */
+const names = computed(() => {
+  switch (part.input.as) {
+    case 'any-program':
+    case 'program': {
+      const front = part.input.as === 'any-program' ? [{ value: '', name: 'the program in front' }] : []
+      const programs = Object.values(mirror.bench.programs).map(({ id, name }) => ({ value: id, name }))
+      return { of: 'program' as const, options: [...front, ...programs.sort((a, b) => a.name.localeCompare(b.name))] }
+    }
+    case 'device': {
+      const options = Object.values(mirror.bench.devices).map(({ id, name }) => ({ value: id, name }))
+      return { of: 'device' as const, options }
+    }
     case 'frame':
-      return mirror.frameChoices
+      return { of: 'frame' as const, options: mirror.frameChoices }
     case 'lever':
-      return mirror.leverChoices
+      return { of: 'lever' as const, options: mirror.leverChoices }
     default:
       return undefined
   }
@@ -62,16 +80,26 @@ function take(): void {
   if (read.value !== value) emit('set', read.value)
 }
 
-function choose(event: Event): void {
-  const chosen = (event.target as HTMLSelectElement).value
+function choose(chosen: string): void {
   close()
-  if (chosen !== value) emit('set', chosen)
+  const set = part.input.as === 'switch' ? chosen === 'true' : chosen
+  if (set !== value) emit('set', set)
+}
+
+/** To the part before or behind, with what was typed taken. */
+function goOn(event: KeyboardEvent): void {
+  event.preventDefault()
+  if (!names.value && !options.value) take()
+  if (because.value !== undefined) return
+  isOpen.value = false
+  emit('next', event.shiftKey ? -1 : 1)
 }
 
 function onKey(event: KeyboardEvent): void {
   event.stopPropagation()
-  if (event.key === 'Escape') close()
-  else if (event.key === 'Enter' && !options.value) take()
+  if (event.key === 'Tab') goOn(event)
+  else if (event.key === 'Escape') close()
+  else if (event.key === 'Enter' && !options.value && !names.value) take()
   else return
   event.preventDefault()
 }
@@ -83,13 +111,25 @@ defineExpose({ open })
   <button v-if="!isOpen" type="button" class="part" tabindex="-1" @click.stop="open" @dblclick.stop>
     {{ part.text === '' ? '…' : part.text }}
   </button>
+  <span v-else-if="names" class="naming" @click.stop @dblclick.stop @keydown="onKey">
+    <NameSelect
+      ref="field"
+      size="small"
+      :model-value="String(value ?? '')"
+      :of="names.of"
+      :options="names.options"
+      :label="`Choose instead of ${part.text}`"
+      @update:model-value="choose"
+      @visible-change="$event || close()"
+    />
+  </span>
   <select
     v-else-if="options"
     ref="field"
     class="field"
     :value="String(value ?? '')"
     :aria-label="`Choose instead of ${part.text}`"
-    @change="choose"
+    @change="choose(($event.target as HTMLSelectElement).value)"
     @keydown="onKey"
     @blur="close"
     @click.stop
@@ -140,6 +180,10 @@ defineExpose({ open })
 }
 .field.mono {
   font: 13px var(--mono);
+}
+.naming {
+  display: inline-block;
+  width: 220px;
 }
 .typing {
   display: inline-flex;

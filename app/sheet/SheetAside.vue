@@ -44,6 +44,8 @@ const number = computed(() => (row.value?.number === undefined ? 'the second way
     @replace="desk.sheet.replace(row!.path, $event)"
     @try-row="desk.tryRows()"
     @try-on="desk.tryFrom(false)"
+    @rehearse-row="desk.rehearseRows()"
+    @rehearse-on="desk.rehearseFrom()"
     @slowly="desk.tryFrom(true)"
     @name="desk.name"
     @several="(stepId, name, values) => emit('several', stepId, name, values)"

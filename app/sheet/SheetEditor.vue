@@ -23,7 +23,15 @@ const { sheet, marks, faults, pauses } = defineProps<{
   faults: ReadonlySet<string>
   pauses: ReadonlySet<string>
 }>()
-const emit = defineEmits<{ tryRows: []; pause: []; find: []; kit: [kit: Kit]; saveKit: [] }>()
+const emit = defineEmits<{
+  tryRows: []
+  rehearseRows: []
+  pause: []
+  find: []
+  kit: [kit: Kit]
+  editKit: [kit: Kit]
+  saveKit: []
+}>()
 
 const ROW_PX = 34
 /** Sheets of usual size are drawn whole. */
@@ -100,6 +108,11 @@ function take(step: Step): void {
   void nextTick(focus)
 }
 
+function editKit(kit: Kit): void {
+  insertAt.value = undefined
+  emit('editKit', kit)
+}
+
 function takeKit(kit: Kit): void {
   emit('kit', kit)
   insertAt.value = undefined
@@ -143,6 +156,8 @@ const withControl: Record<string, () => unknown> = {
   y: () => sheet.redo(),
   f: () => emit('find'),
   enter: () => emit('tryRows'),
+  'shift+z': () => sheet.redo(),
+  'shift+enter': () => emit('rehearseRows'),
 }
 const withAlt: Record<string, () => void> = {
   ArrowUp: () => sheet.moveBy(-1),
@@ -163,9 +178,8 @@ function act(event: KeyboardEvent): boolean {
   const { key, ctrlKey, altKey, shiftKey, metaKey } = event
   if (metaKey) return false
   if (ctrlKey && !altKey) {
-    const lowered = key.toLowerCase()
-    const does =
-      lowered === 'z' && shiftKey ? sheet.redo : Object.hasOwn(withControl, lowered) ? withControl[lowered] : undefined
+    const name = `${shiftKey ? 'shift+' : ''}${key.toLowerCase()}`
+    const does = Object.hasOwn(withControl, name) ? withControl[name] : undefined
     void does?.()
     return does !== undefined
   }
@@ -320,6 +334,7 @@ defineExpose({ focus, openInsert })
           :next-id="sheet.nextId"
           @take="take"
           @kit="takeKit"
+          @edit-kit="editKit"
           @leave="leaveInsert"
         />
       </div>
@@ -330,6 +345,7 @@ defineExpose({ focus, openInsert })
       :next-id="sheet.nextId"
       @take="take"
       @kit="takeKit"
+      @edit-kit="editKit"
       @leave="leaveInsert"
     />
   </div>

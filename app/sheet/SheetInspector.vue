@@ -30,6 +30,8 @@ const emit = defineEmits<{
   replace: [step: Step]
   tryRow: []
   tryOn: []
+  rehearseRow: []
+  rehearseOn: []
   slowly: []
   name: [name: string, value: Value]
   several: [stepId: string, name: string, values: string[]]
@@ -92,6 +94,8 @@ const unknown = computed(() => {
       <ElButton size="small" :disabled="isBusy" title="Ctrl+Enter" @click="emit('tryRow')"> Pull this row </ElButton>
       <ElButton size="small" :disabled="isBusy" @click="emit('tryOn')"> From here on </ElButton>
       <ElButton size="small" :disabled="isBusy" @click="emit('slowly')"> Step by step from here </ElButton>
+      <ElButton size="small" title="Ctrl+Shift+Enter" @click="emit('rehearseRow')"> Rehearse only this </ElButton>
+      <ElButton size="small" @click="emit('rehearseOn')"> Rehearse from here </ElButton>
     </div>
   </section>
 </template>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { nextTick, ref } from 'vue'
+import { nextTick, ref, shallowRef } from 'vue'
+import type { Kit } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
 import TextField from '~/form/TextField.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { useViewKeys } from '~/page/useViewKeys'
 import FindBar from './FindBar.vue'
 import KitBar from './KitBar.vue'
+import KitEdit from './KitEdit.vue'
 import SheetEditor from './SheetEditor.vue'
 import TrialBar from './TrialBar.vue'
 import type { SheetDesk } from './useSheetDesk'
@@ -17,6 +19,7 @@ const steps = defineModel<Step[]>({ required: true })
 const actions = useLeverActions()
 const editor = ref<InstanceType<typeof SheetEditor>>()
 const kitName = ref('')
+const kitEdited = shallowRef<Kit>()
 const { sheet, trial, kit, isFinding, isSavingKit } = desk
 
 useViewKeys('A run sheet', [
@@ -30,8 +33,10 @@ useViewKeys('A run sheet', [
   { keys: 'Ctrl+G', does: 'puts rows into a group' },
   { keys: 'Ctrl+Z', does: 'takes back; Ctrl+Y does it again' },
   { keys: 'Ctrl+Enter', does: 'pulls the row, or what is marked' },
+  { keys: 'Ctrl+Shift+Enter', does: 'rehearses the row, or what is marked, and nothing else' },
   { keys: 'F9', does: 'a pause before this row' },
-  { keys: 'F8', does: 'saves the rows as a kit' },
+  { keys: 'F8', does: 'saves the rows as a kit; in the offers F2 changes one, Ctrl+Delete deletes it' },
+  { keys: 'Alt+P', does: 'pins what is chosen to the top of its list' },
   { keys: 'Ctrl+F', does: 'finds and replaces' },
   { keys: 'Left', does: 'folds a block; Right unfolds it' },
 ])
@@ -50,6 +55,7 @@ function leaveBar(): void {
   isFinding.value = false
   isSavingKit.value = false
   kit.value = undefined
+  kitEdited.value = undefined
   void nextTick(() => editor.value?.focus())
 }
 </script>
@@ -76,6 +82,7 @@ function leaveBar(): void {
       @take="takeKit"
       @close="leaveBar"
     />
+    <KitEdit v-if="kitEdited" :key="kitEdited.id" :kit="kitEdited" :marked="desk.markedSteps.value" @close="leaveBar" />
     <form
       v-if="isSavingKit"
       class="saving"
@@ -95,18 +102,23 @@ function leaveBar(): void {
       :faults="desk.faults.value"
       :pauses="desk.pauses.value"
       @try-rows="desk.tryRows()"
+      @rehearse-rows="desk.rehearseRows()"
       @pause="desk.togglePause()"
       @find="isFinding = true"
       @kit="kit = $event"
+      @edit-kit="kitEdited = $event"
       @save-kit="isSavingKit = true"
     />
     <TrialBar
       :run="trial.report.value"
       :marked-count="sheet.markedIds.value.size"
       :can-turn="(desk.rehearsal.value?.changes.length ?? 0) > 0"
+      :only="desk.onlyWords.value"
       @pull="trial.pull(undefined, desk.options())"
       @slowly="trial.pull(undefined, { ...desk.options(), isSlow: true })"
       @marked="desk.tryRows()"
+      @rehearse="desk.rehearseRows()"
+      @whole="desk.rehearseAll()"
       @step="trial.act('goOnRun', 'step')"
       @on="trial.act('goOnRun', 'run')"
       @pause="trial.act('goOnRun', 'pause')"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick } from 'vue'
 import { sentenceOfRow } from '~~/core/sheets'
 import type { Row } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
@@ -28,20 +28,37 @@ const emit = defineEmits<{ replace: [step: Step]; fold: []; leave: [] }>()
 
 const mirror = useMirror()
 const sentence = computed(() => sentenceOfRow(row, mirror.names))
+/** The parts that can be chosen, counted. */
+const placed = computed(() => {
+  let count = 0
+  return sentence.value.map((part) =>
+    typeof part === 'string' ? { at: undefined, text: part } : { at: count++, part },
+  )
+})
 const step = computed(() => (row.kind === 'empty' ? undefined : row.step))
 const state = computed(() => (row.kind === 'step' ? (mark?.state ?? 'none') : 'none'))
-const parts = ref<InstanceType<typeof PartEdit>[]>([])
+/** The fields of the sentence, by their place in it. */
+const parts = new Map<number, InstanceType<typeof PartEdit>>()
+
+function setPart(at: number, part: unknown): void {
+  if (part) parts.set(at, part as InstanceType<typeof PartEdit>)
+  else parts.delete(at)
+}
 
 function set(at: string, value: unknown): void {
   if (step.value) emit('replace', withField(step.value as Step, at, value))
 }
 
-/** Edits the first part in place, or the one behind it. */
-function edit(): boolean {
-  const [first] = parts.value
-  if (!first) return false
-  void first.open()
+/** Edits a part in place, by its place in the sentence; `Tab` goes on to the others. */
+function edit(at = 0): boolean {
+  const part = parts.get(at)
+  if (!part) return false
+  void part.open()
   return true
+}
+
+function goOn(from: number, by: 1 | -1): void {
+  void nextTick(() => edit(from + by) || emit('leave'))
 }
 defineExpose({ edit })
 </script>
@@ -63,14 +80,15 @@ defineExpose({ edit })
     </button>
     <IconPause v-if="pauses" class="icon pause" aria-label="Pauses here" />
     <span class="sentence" :class="{ soft: row.kind === 'empty' }">
-      <template v-for="(part, i) in sentence" :key="i">
-        <template v-if="typeof part === 'string'">{{ part }}</template>
+      <template v-for="(part, i) in placed" :key="i">
+        <template v-if="part.at === undefined">{{ part.text }}</template>
         <PartEdit
           v-else
-          ref="parts"
-          :part="part"
-          :value="fieldAt(step, part.at)"
-          @set="set(part.at, $event)"
+          :ref="(field) => setPart(part.at, field)"
+          :part="part.part"
+          :value="fieldAt(step, part.part.at)"
+          @set="set(part.part.at, $event)"
+          @next="goOn(part.at, $event)"
           @leave="emit('leave')"
         />
       </template>

@@ -4,16 +4,20 @@ import type { MarkedRun } from '~~/contract'
 import { timeOfDay } from '~/page/instants'
 
 /** The run whose way the rows show, and how it is taken on: step by step, on, stopped, put back, or turned round. */
-const { run, markedCount, canTurn } = defineProps<{
+const { run, markedCount, canTurn, only } = defineProps<{
   run: MarkedRun | undefined
   markedCount: number
   /** Whether a rehearsal would change something that a way back takes back. */
   canTurn: boolean
+  /** What the rehearsal that the rows show goes through, where that is not the whole. */
+  only: string | undefined
 }>()
 const emit = defineEmits<{
   pull: []
   slowly: []
   marked: []
+  rehearse: []
+  whole: []
   step: []
   on: []
   pause: []
@@ -24,6 +28,7 @@ const emit = defineEmits<{
 
 const isOpen = computed(() => run !== undefined && run.phase !== 'ended')
 const words = computed(() => {
+  if (only !== undefined) return only
   if (!run) return ''
   const at = timeOfDay(run.startedAtMs)
   switch (run.phase) {
@@ -49,6 +54,9 @@ const words = computed(() => {
       <ElButton v-if="markedCount > 0" size="small" @click="emit('marked')">
         Pull the {{ markedCount }} marked
       </ElButton>
+      <ElButton v-if="markedCount > 0" size="small" title="Ctrl+Shift+Enter" @click="emit('rehearse')">
+        Rehearse the marked
+      </ElButton>
       <ElButton size="small" @click="emit('slowly')"> Step by step </ElButton>
     </template>
     <template v-else>
@@ -58,6 +66,7 @@ const words = computed(() => {
       <ElButton size="small" @click="emit('stop')"> Stop </ElButton>
     </template>
     <span class="soft cut" role="status">{{ words }}</span>
+    <ElButton v-if="only !== undefined" size="small" @click="emit('whole')"> Rehearse it all </ElButton>
     <ElButton
       v-if="run?.phase === 'ended' && run.changeCount > 0 && run.putBack === 'no'"
       size="small"

@@ -3,7 +3,9 @@ import type { Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { LeverInput } from '~~/core/levers'
 import { reverseOf } from '~~/core/reverse'
+import { countOf } from '~~/core/names'
 import { beginPart, marksOf, scopeOfRun, startRun } from '~~/core/run'
+import type { Part } from '~~/core/run'
 import { pathsById, stepAt } from '~~/core/sheets'
 import type { Kit } from '~~/core/sheets'
 import { lintSheet } from '~~/core/steps'
@@ -61,13 +63,29 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
       (subject().inputs ?? []).flatMap(({ name, standard }) => (standard === undefined ? [] : [[name, standard]])),
     ),
   )
+  /** What is rehearsed where that is not the whole sheet. */
+  const only = shallowRef<{ ids: readonly string[]; andOn: boolean }>()
+  /** The rows that are rehearsed by themselves, as paths; those that have gone meanwhile are rehearsed no more. */
+  const part = computed<Part | undefined>(() => {
+    if (!only.value) return undefined
+    const paths = pathsById(steps.value)
+    const there = only.value.ids.flatMap((id) => paths.get(id) ?? [])
+    return there.length === 0 ? undefined : { paths: there, andOn: only.value.andOn, given: given.value }
+  })
   const { rehearsal, count } = useRehearsal(
     () => {
       const { id = 'new-lever', name, plate, frameId } = subject()
       return { id, name, plate, frameId, steps: steps.value }
     },
-    () => ({ inputs: { ...standardInputs.value, ...given.value } }),
+    () => ({ inputs: { ...standardInputs.value, ...given.value }, ...(part.value ? { part: part.value } : {}) }),
   )
+  const onlyWords = computed(() => {
+    if (!part.value) return undefined
+    const what = count.value === undefined ? countOf(rehearsal.value?.changes.length ?? 0, 'change') : '…'
+    if (rehearsal.value === undefined && count.value === undefined)
+      return 'These rows cannot be rehearsed by themselves.'
+    return part.value.andOn ? `Rehearsed from this row on: ${what}.` : `Only these rows are rehearsed: ${what}.`
+  })
   const foretold = computed(() => {
     if (!rehearsal.value) return new Map<string, never>()
     const { run } = rehearsal.value
@@ -75,7 +93,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
   })
   const did = computed(() => runMarks(trial.report.value))
   /** What rows show: what they did, and where nothing ran yet what they would do. */
-  const marks = computed(() => (did.value.size > 0 ? did.value : foretold.value))
+  const marks = computed(() => (did.value.size > 0 && !part.value ? did.value : foretold.value))
 
   /** What names stand for at a row as the bench stands: a loop has its first entry there. */
   function scopeAt(path: string): Scope {
@@ -97,19 +115,29 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
   }
   const options = () => ({ pauses: pausePaths(), given: { ...standardInputs.value, ...given.value } })
 
-  function tryRows(): void {
+  /** The rows that are meant, where they can be tried together. */
+  function triedPaths(): string[] {
     const paths = sheet.chosenPaths.value.map(rowPath)
-    if (paths.length === 0 || isBusy.value) return
     const lists = new Set(paths.map((path) => path.slice(0, Math.max(0, path.lastIndexOf('.')))))
-    if (lists.size > 1)
-      return notices.show({
-        text: 'Rows of one list are tried together. Mark rows that stand in one block.',
-        tone: 'fault',
-      })
-    void trial.pull(paths, options())
+    if (lists.size <= 1) return paths
+    notices.show({ text: 'Rows of one list are tried together. Mark rows that stand in one block.', tone: 'fault' })
+    return []
+  }
+
+  function tryRows(): void {
+    if (isBusy.value) return
+    const paths = triedPaths()
+    only.value = undefined
+    if (paths.length > 0) void trial.pull(paths, options())
+  }
+
+  function rehearseRows(andOn = false): void {
+    const paths = andOn ? triedPaths().slice(0, 1) : triedPaths()
+    if (paths.length > 0) only.value = { ids: paths.map((path) => stepAt(steps.value, path)!.id), andOn }
   }
 
   function tryFrom(isSlow: boolean): void {
+    only.value = undefined
     const [path] = sheet.chosenPaths.value
     if (path !== undefined) void trial.pull([rowPath(path)], { ...options(), andOn: true, isSlow })
   }
@@ -128,6 +156,10 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     else given.value = { ...given.value, [wanted]: value }
   }
 
+  const markedSteps = computed(() =>
+    sheet.markedIds.value.size === 0 ? [] : sheet.chosenPaths.value.map((path) => stepAt(steps.value, path)!),
+  )
+
   async function saveKit(called: string): Promise<void> {
     const chosen = sheet.chosenPaths.value.map((path) => stepAt(steps.value, path)!)
     const saved = await notices.attempt(() => callApi('createKit', { body: { name: called, steps: chosen } }))
@@ -138,7 +170,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
 
   /** Makes a lever that does the opposite of the run that is shown, or of what was rehearsed. */
   async function turnRound(): Promise<void> {
-    const runId = trial.runId.value
+    const runId = part.value ? undefined : trial.runId.value
     const back =
       runId === undefined
         ? rehearsal.value && reverseOf(rehearsal.value.run, rehearsal.value.bench)
@@ -198,6 +230,11 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     kit,
     tryRows,
     tryFrom,
+    rehearseRows,
+    rehearseFrom: () => rehearseRows(true),
+    rehearseAll: () => (only.value = undefined),
+    onlyWords,
+    markedSteps,
     togglePause,
     name,
     saveKit,

@@ -1,4 +1,4 @@
-export { clockTime, describeCondition } from './describe'
+export { clockTime, conditionParts, controlValuePart, describeCondition } from './describe'
 export { devicesIn } from './devicesIn'
 export { evaluate } from './evaluate'
 export type { Moment, Verdict } from './verdict'

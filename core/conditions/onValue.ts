@@ -80,16 +80,23 @@ function testWords({ kind }: ValueTest, holds: boolean): string {
   }
 }
 
-/** `is`, `begins with`: what a test asks, as part of a sentence. */
-export function valueTestInWords(test: ValueTest): string {
-  return `${testWords(test, true)}${'text' in test ? wordsOf(test, test.text) : ''}`
+/** `is`, `begins with`: what a test that compares with a text asks, as part of a sentence. */
+export const testKindWords: Readonly<Record<Exclude<ValueTest['kind'], 'empty'>, string>> = {
+  is: 'is',
+  begins: 'begins with',
+  ends: 'ends with',
+  has: 'has',
+  fits: 'fits',
+  more: 'is more than',
+  less: 'is less than',
 }
 
 function wordsOf(test: ValueTest, wanted: string): string {
   return test.kind === 'empty' ? '' : ` “${shortened(wanted)}”`
 }
 
-function shortened(text: string): string {
+/** One line of a text, so short that it can be read in a sentence. */
+export function shortened(text: string): string {
   const line = text.replaceAll(/\s*\n\s*/g, ' / ')
   return line.length > 60 ? `${line.slice(0, 59)}…` : line
 }

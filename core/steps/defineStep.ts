@@ -9,7 +9,7 @@ import type { Nature } from './nature'
 import type { NamedParts } from './knownNames'
 import type { Names } from './names'
 import type { Phrase } from './phrase'
-import type { Sentence } from './sentence'
+import type { Sentence } from '../sentence'
 import type { StepValue } from './value'
 
 /** What a failure does to the rest, once the step's other tries and its second way have failed too. */

@@ -6,8 +6,8 @@ import type { Nature } from './nature'
 import type { Names } from './names'
 import type { Phrase } from './phrase'
 import type { PlainStep, Step, StepKind } from './schema'
-import { plainSentence } from './sentence'
-import type { Sentence } from './sentence'
+import { plainSentence } from '../sentence'
+import type { Sentence } from '../sentence'
 
 const byKind = Object.fromEntries(kinds.map((kind) => [kind.kind, kind])) as unknown as Record<string, StepDefinition>
 

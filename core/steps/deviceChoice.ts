@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { benchIssue, defaultDevice, deviceKindSchema, deviceKindWords } from '../bench'
 import type { BenchState, Control, Device } from '../bench'
 import { expandVariables } from '../command'
+import { choicePart, partOf, partsListed } from '../sentence'
+import type { Sentence } from '../sentence'
 import type { ValueTable } from '../command'
 import { nearestName } from '../names'
 import { assertNever, fail, own, succeed } from '../result'
@@ -98,17 +100,25 @@ export function devicesOf(target: DeviceTarget, bench: BenchState, table?: Value
   }
 }
 
-export function targetWords(target: DeviceTarget, devices: BenchState['devices']): string {
+export function targetParts(at: string, target: DeviceTarget, devices: BenchState['devices']): Sentence {
   switch (target.kind) {
     case 'devices':
-      return target.deviceIds.map((id) => own(devices, id)?.name ?? `the missing device “${id}”`).join(', ')
+      return partsListed(
+        target.deviceIds.map((id, i) =>
+          partOf(`${at}.deviceIds.${i}`, own(devices, id)?.name ?? `the missing device “${id}”`, 'device'),
+        ),
+      )
     case 'all':
-      return `all ${deviceKindWords[target.deviceKind].all}`
+      return ['all ', choicePart(`${at}.deviceKind`, target.deviceKind, kindWords('all'))]
     case 'default':
-      return `the ${deviceKindWords[target.deviceKind].one} in use`
+      return ['the ', choicePart(`${at}.deviceKind`, target.deviceKind, kindWords('one')), ' in use']
     case 'named':
-      return `“${target.text}”`
+      return ['“', partOf(`${at}.text`, target.text, 'text'), '”']
     default:
       return assertNever(target)
   }
+}
+
+function kindWords(number: 'one' | 'all'): Record<string, string> {
+  return Object.fromEntries(Object.entries(deviceKindWords).map(([kind, words]) => [kind, words[number]]))
 }

@@ -14,8 +14,8 @@ import type { StepFinding } from './finding'
 import { stepIssue } from './issues'
 import { firstOf } from './names'
 import type { Asked } from './question'
-import { choicePart, say } from './sentence'
-import type { Sentence } from './sentence'
+import { choicePart, say } from '../sentence'
+import type { Sentence } from '../sentence'
 
 /** What several kinds of step about files share. */
 

@@ -1,8 +1,10 @@
+import { conditionParts } from '../conditions'
+import type { Condition } from '../conditions'
 import { own } from '../result'
 import type { BenchState } from '../bench'
 import { listed } from '../names'
-import { partOf } from './sentence'
-import type { SentencePart } from './sentence'
+import { partOf, partsListed } from '../sentence'
+import type { Sentence, SentencePart } from '../sentence'
 
 /**
  * The names a sentence needs; a bench has those of programs, and frames are told by their ids where their names are not
@@ -42,7 +44,29 @@ export function leverName(id: string, names: Names): string {
   return own(names.levers ?? {}, id) ?? `the lever “${id}”`
 }
 
-/** A program in a sentence, to be chosen there; `''` is the one in front, where a kind of step has that. */
+/** A program in a sentence, to be chosen there. */
 export function programPart(at: string, id: string, names: Names): SentencePart {
   return partOf(at, id === '' ? '…' : programName(id, names), 'program')
+}
+
+/** The same where `''` is the program in front. */
+export function programOrFrontPart(at: string, id: string, names: Names): SentencePart {
+  return partOf(at, id === '' ? 'the program in front' : programName(id, names), 'any-program')
+}
+
+export function programParts(at: string, ids: readonly string[], names: Names): Sentence {
+  return ids.length === 0 ? ['…'] : partsListed(ids.map((id, i) => programPart(`${at}.${i}`, id, names)))
+}
+
+export function framePart(at: string, id: string, names: Names): SentencePart {
+  return partOf(at, frameName(id, names), 'frame')
+}
+
+export function devicePart(at: string, id: string, names: Names): SentencePart {
+  return partOf(at, own(names.devices ?? {}, id)?.name ?? `the missing device “${id}”`, 'device')
+}
+
+/** A condition of a step, with parts to be chosen. */
+export function partsIn(at: string, condition: Condition, { programs, devices = {} }: Names): Sentence {
+  return conditionParts(at, condition, { programs, devices })
 }

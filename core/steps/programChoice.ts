@@ -3,12 +3,14 @@ import { frontWindow, programMissing, stackedWindows } from '../bench'
 import type { BenchState, BenchWindow } from '../bench'
 import { listed } from '../names'
 import { assertNever, own } from '../result'
+import { partOf, say } from '../sentence'
+import type { Sentence } from '../sentence'
 import type { Issue } from '../result'
 import { expandVariables } from '../command'
 import type { ValueTable } from '../command'
 import { namesFor } from './effect'
 import { programIdSchema, requiredTemplate } from './fields'
-import { programNames } from './names'
+import { programParts } from './names'
 import type { Names } from './names'
 
 const programIds = z.array(programIdSchema).min(1, 'Choose a program.').max(1000)
@@ -44,21 +46,21 @@ export const programChoiceWords: Record<ProgramChoice['kind'], string> = {
   named: 'a program by its name',
 }
 
-/** `Atlas Room and Night Book`, `everything but Line Console`, `all programs for writing`. */
-export function choiceInWords(choice: ProgramChoice, names: Names): string {
+/** `Atlas Room and Night Book`, `everything but Line Console`, `all programs for writing`; with parts to be chosen. */
+export function choiceParts(at: string, choice: ProgramChoice, names: Names): Sentence {
   switch (choice.kind) {
     case 'these':
-      return programNames(choice.programIds, names)
+      return programParts(`${at}.programIds`, choice.programIds, names)
     case 'all-but':
-      return `everything but ${programNames(choice.programIds, names)}`
+      return say`everything but ${programParts(`${at}.programIds`, choice.programIds, names)}`
     case 'all':
-      return 'all programs'
+      return ['all programs']
     case 'category':
-      return `all programs of ${choice.category}`
+      return say`all programs of ${partOf(`${at}.category`, choice.category, 'text')}`
     case 'front':
-      return 'the program in front'
+      return ['the program in front']
     case 'named':
-      return `“${choice.text}”`
+      return say`“${partOf(`${at}.text`, choice.text, 'text')}”`
     default:
       return assertNever(choice)
   }

@@ -12,12 +12,14 @@ import {
 import type { BenchState, BenchWindow } from '../bench'
 import { assertNever, fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
+import { partOf, say } from '../sentence'
+import type { Sentence } from '../sentence'
 import { expandVariables } from '../command'
 import { namesFor } from './effect'
 import type { StepContext } from './effect'
 import { programIdSchema, requiredTemplate } from './fields'
 import { stepIssue } from './issues'
-import { programName } from './names'
+import { programPart } from './names'
 import type { Names } from './names'
 
 /** Windows: the one in front, those of a program, those with a text in their title, or one by its id. */
@@ -42,19 +44,19 @@ export const windowChoiceWords: Record<(typeof WINDOW_CHOICES)[number], string> 
   named: 'the window of a value',
 }
 
-/** `the window in front`, `the windows of Dome Desk`, `windows with “north” in their title`. */
-export function windowsInWords(choice: WindowChoice, names: Names): string {
+/** `the window in front`, `the windows of Dome Desk`, `windows with “north” in their title`; with parts to be chosen. */
+export function windowParts(at: string, choice: WindowChoice, names: Names): Sentence {
   switch (choice.kind) {
     case 'front':
-      return 'the window in front'
+      return ['the window in front']
     case 'program':
-      return `the windows of ${programName(choice.programId, names)}`
+      return say`the windows of ${programPart(`${at}.programId`, choice.programId, names)}`
     case 'title':
-      return `windows with “${choice.text}” in their title`
+      return say`windows with “${partOf(`${at}.text`, choice.text, 'text')}” in their title`
     case 'window':
-      return 'a window'
+      return ['a window']
     case 'named':
-      return `the window ${choice.text}`
+      return say`the window ${partOf(`${at}.text`, choice.text, 'text')}`
     default:
       return assertNever(choice)
   }

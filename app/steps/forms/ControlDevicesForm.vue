@@ -8,6 +8,7 @@ import PlugInButton from '~/bench/PlugInButton.vue'
 import { usePlugIn } from '~/bench/usePlugIn'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import FormField from '~/form/FormField.vue'
+import NameSelect from '~/form/NameSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import FindingLines from '../FindingLines.vue'
 import type { StepFormProps } from './stepForm'
@@ -145,14 +146,14 @@ const valueOf = (id: string) => values.value.find((entry) => entry.id === id)?.v
         :options="targets"
         @update:model-value="aim"
       />
-      <ChoiceSelect
+      <NameSelect
         v-if="step.target.kind === 'devices'"
+        of="device"
         :model-value="step.target.deviceIds"
         multiple
-        filterable
         label="Devices"
         placeholder="Choose by name"
-        :options="devices.map((device) => ({ value: device.id, name: device.name, detail: device.id }))"
+        :options="devices.map(({ id, name }) => ({ value: id, name }))"
         @update:model-value="set({ target: { kind: 'devices', deviceIds: $event } })"
       />
       <ElInput

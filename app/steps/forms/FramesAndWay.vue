@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="W extends string">
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IssueLine from '~/form/IssueLine.vue'
+import NameSelect from '~/form/NameSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import FindingLines from '../FindingLines.vue'
 import type { StepFormProps } from './stepForm'
@@ -16,8 +17,9 @@ const mirror = useMirror()
 
 <template>
   <div class="first-line choosing">
-    <ChoiceSelect
+    <NameSelect
       v-model="frameIds"
+      of="frame"
       multiple
       :label="`Frames of ${name}`"
       :aria-invalid="issueOf('frameIds') !== undefined"

@@ -2,8 +2,8 @@
 import { computed } from 'vue'
 import { inputKindWords } from '~~/core/levers'
 import type { StepOf } from '~~/core/steps'
-import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import IssueLine from '~/form/IssueLine.vue'
+import NameSelect from '~/form/NameSelect.vue'
 import TextField from '~/form/TextField.vue'
 import { useMirror } from '~/live/useMirror'
 import FindingLines from '../FindingLines.vue'
@@ -26,10 +26,10 @@ function give(wanted: string, text: string): void {
 </script>
 
 <template>
-  <ChoiceSelect
+  <NameSelect
     class="first-line"
+    of="lever"
     :model-value="step.leverId"
-    filterable
     :label="`Lever of ${name}`"
     placeholder="Choose a lever by number or name"
     :aria-invalid="issueOf('leverId') !== undefined"

@@ -3,7 +3,7 @@ import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { filesMeant, lintPaths, pathsInWords, pathsSchema, throwAway } from '../fileWork'
-import { listParts, say } from '../sentence'
+import { listParts, say } from '../../sentence'
 
 export const binFiles = defineStep({
   kind: 'files.bin',

@@ -3,7 +3,7 @@ import { countOf, listed } from '../../names'
 import { defineBlock } from '../defineStep'
 import { templateSchema } from '../fields'
 import { fill } from '../fill'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 import { quoted } from '../valueWords'
 
 /** Does the steps of the case that a value is, else the steps of `otherwise`. Capitals do not matter. */

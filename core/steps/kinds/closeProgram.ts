@@ -6,7 +6,7 @@ import { failed } from '../effect'
 import { programIdSchema, unsavedPolicySchema, unsavedWords } from '../fields'
 import { lintProgramId } from '../lintParts'
 import { programPart } from '../names'
-import { choicePart, say } from '../sentence'
+import { choicePart, say } from '../../sentence'
 
 export const closeProgram = defineStep({
   kind: 'program.close',

@@ -5,8 +5,8 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import { fault } from '../finding'
-import { windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
-import { choicePart, say } from '../sentence'
+import { windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant } from '../windowChoice'
+import { choicePart, say } from '../../sentence'
 
 export const closeWindows = defineStep({
   kind: 'windows.close',
@@ -17,7 +17,7 @@ export const closeWindows = defineStep({
   fields: { which: windowChoiceSchema, unsaved: unsavedPolicySchema.default('ask') },
   fresh: { which: { kind: 'front' }, unsaved: 'ask' },
   sentence: ({ which, unsaved }, names) =>
-    say`Closes ${windowsInWords(which, names)} and ${choicePart('unsaved', unsaved, unsavedWords)}.`,
+    say`Closes ${windowParts('which', which, names)} and ${choicePart('unsaved', unsaved, unsavedWords)}.`,
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
   perform({ which, unsaved }, bench, context) {
     const windows = windowsMeant(which, bench, context)

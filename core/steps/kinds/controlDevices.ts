@@ -1,14 +1,17 @@
 import { z } from 'zod'
 import { applyChange, controlIdSchema, controlValueSchema, valueInWords } from '../../bench'
+import { controlValuePart } from '../../conditions'
 import type { BenchState, Change, Control, ControlValue, Device } from '../../bench'
 import { listed } from '../../names'
 import { assertNever, fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
 import { defineStep } from '../defineStep'
+import { choicePart, partOf, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
 import { durationInWords } from '../duration'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
-import { devicesOf, targetSchema, targetsOf, targetWords } from '../deviceChoice'
+import { devicesOf, targetSchema, targetsOf, targetParts } from '../deviceChoice'
 import type { Aim, Target } from '../deviceChoice'
 import { fault } from '../finding'
 import { stepIssue } from '../issues'
@@ -277,28 +280,39 @@ function between(from: number, to: number, share: number, step: number): number 
 }
 
 /** Devices are named where the names are known. */
-function controlSentence({ target, controlId, to }: ControlStep, devices: BenchState['devices']): string {
+function controlSentence({ target, controlId, to }: ControlStep, devices: BenchState['devices']): Sentence {
   const isMeant = ({ id, kind }: Device) => {
     if (target.kind === 'named') return own(own(devices, id)?.controls ?? {}, controlId) !== undefined
     return target.kind === 'devices' ? target.deviceIds.includes(id) : kind === target.deviceKind
   }
-  const [control] = Object.values(devices).flatMap((device) =>
-    isMeant(device) ? (own(device.controls, controlId) ?? []) : [],
+  const meant = Object.values(devices).filter(isMeant)
+  const [control] = meant.flatMap((device) => own(device.controls, controlId) ?? [])
+  const controls = Object.fromEntries(
+    meant.flatMap((device) =>
+      Object.entries(device.controls).flatMap(([id, { name, readOnly }]) => (readOnly ? [] : [[id, name]])),
+    ),
   )
-  const what = `${control?.name ?? controlId} of ${targetWords(target, devices)}`
-  const words = (value: ControlValue) => (control ? valueInWords(control, value) : String(value))
+  const name = choicePart('controlId', controlId, controls, control?.name ?? (controlId === '' ? '…' : controlId))
+  const what = say`${name} of ${targetParts('target', target, devices)}`
+  const value = (at: string, set: ControlValue) => controlValuePart(at, control, set)
   switch (to.kind) {
     case 'set':
-      return `Sets ${what} to ${words(to.value)}.`
+      return say`Sets ${what} to ${value('to.value', to.value)}.`
     case 'toggle':
-      return `Switches ${what} the other way${to.whenUnknown === 'ask' ? ', asking where it is unknown' : ''}.`
-    case 'cycle':
-      return `Goes on from ${to.values.map(words).join(' to ')} with ${what}.`
+      return say`Switches ${what} the other way${to.whenUnknown === 'ask' ? ', asking where it is unknown' : ''}.`
+    case 'cycle': {
+      const values = to.values.flatMap((set, i): Sentence => {
+        const part = value(`to.values.${i}`, set)
+        return i === 0 ? [part] : [' to ', part]
+      })
+      return say`Goes on from ${values} with ${what}.`
+    }
     case 'ramp':
-      return `Takes ${what} to ${words(to.value)} within ${durationInWords(to.overMs)}.`
+      return say`Takes ${what} to ${value('to.value', to.value)} within ${partOf('to.overMs', durationInWords(to.overMs), 'duration')}.`
     case 'step': {
       const unit = control?.kind === 'level' ? ` ${control.unit}` : ''
-      return `Turns ${what} ${to.by < 0 ? 'down' : 'up'} by ${Math.abs(to.by)}${unit}.`
+      const by = partOf('to.by', String(Math.abs(to.by)), 'number')
+      return say`Turns ${what} ${to.by < 0 ? 'down' : 'up'} by ${by}${unit}.`
     }
     default:
       return assertNever(to)

@@ -3,6 +3,7 @@ import { deviceKindWords, idSchema } from '../../bench'
 import type { BenchState, Change, Device } from '../../bench'
 import { marked } from '../../fields'
 import { assertNever, own } from '../../result'
+import { choicePart, partOf, say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
@@ -13,6 +14,14 @@ export const PLAYER_ACTS = ['play', 'pause', 'toggle', 'next', 'previous', 'play
 
 /** A player by its id, or the first one that is there. */
 const playerIdSchema = marked(z.union([idSchema, z.literal('')]), { refers: 'device' })
+
+const actWords = {
+  play: 'Plays on',
+  pause: 'Pauses',
+  toggle: 'Plays or pauses',
+  next: 'Goes to the next track on',
+  previous: 'Goes to the previous track on',
+}
 
 export const controlPlayer = defineStep({
   kind: 'player.control',
@@ -32,14 +41,13 @@ export const controlPlayer = defineStep({
   sentence({ deviceId, act, playlistId }, names) {
     const player =
       deviceId === '' ? 'the player' : (own(names.devices ?? {}, deviceId)?.name ?? `the player “${deviceId}”`)
-    return {
-      play: `Plays on ${player}.`,
-      pause: `Pauses ${player}.`,
-      toggle: `Plays or pauses ${player}.`,
-      next: `Goes to the next track on ${player}.`,
-      previous: `Goes to the previous track on ${player}.`,
-      playlist: `Plays ${playlistName(deviceId, playlistId ?? '', names)} on ${player}.`,
-    }[act]
+    const playing = partOf('deviceId', player, 'device')
+    if (act !== 'playlist') return say`${choicePart('act', act, actWords)} ${playing}.`
+    const lists = Object.fromEntries(
+      (own(names.devices ?? {}, deviceId)?.playlists ?? []).map(({ id, name }) => [id, name]),
+    )
+    const list = choicePart('playlistId', playlistId ?? '', lists, playlistName(deviceId, playlistId ?? '', names))
+    return say`Plays ${list} on ${playing}.`
   },
   lint({ deviceId, act, playlistId = '' }, bench) {
     const player = playerOf(bench, deviceId)

@@ -1,11 +1,14 @@
 import { z } from 'zod'
 import { frontWindow, windowTitle } from '../../bench'
+import { choicePart, say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { stepIssue } from '../issues'
 import { windowsInSight } from '../windowChoice'
 
 /** Next brings the undermost window in sight to the front; previous puts the one in front under all others. */
+const wayWords = { next: 'next', previous: 'previous' }
+
 export const cycleWindows = defineStep({
   kind: 'window.cycle',
   label: 'Go to the next or previous window',
@@ -13,7 +16,8 @@ export const cycleWindows = defineStep({
   nature: 'program',
   fields: { way: z.enum(['next', 'previous']), within: z.enum(['all', 'program']).optional() },
   fresh: { way: 'next' },
-  sentence: ({ way, within }) => `Goes to the ${way} window${within === 'program' ? ' of the program in front' : ''}.`,
+  sentence: ({ way, within }) =>
+    say`Goes to the ${choicePart('way', way, wayWords)} window${within === 'program' ? ' of the program in front' : ''}.`,
   perform({ way, within }, bench) {
     const front = frontWindow(bench)
     if (!front) return failed([stepIssue({ code: 'no-window', because: 'No window is in front.' })])

@@ -5,7 +5,7 @@ import type { Value } from '../../values'
 import { defineBlock } from '../defineStep'
 import type { BlockMove } from '../defineStep'
 import { valueNameSchema } from '../fields'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 import { entriesOf, entryNow, entryParts, MOST_ENTRIES, oneOf, sourceSchema } from '../sources'
 import type { Source } from '../sources'
 

@@ -12,7 +12,7 @@ import { note } from '../finding'
 import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
 import { transfer } from './moveFiles'
-import { listParts, partOf, say } from '../sentence'
+import { listParts, partOf, say } from '../../sentence'
 
 /** Looks names up in several folders, copies what is found into one, and reports what is missing. */
 export const gatherFiles = defineStep({

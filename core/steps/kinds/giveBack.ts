@@ -2,7 +2,7 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { templateSchema } from '../fields'
 import { fill } from '../fill'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 import { quoted } from '../valueWords'
 import { wholeValue } from './pullLever'
 

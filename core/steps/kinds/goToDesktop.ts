@@ -1,10 +1,17 @@
 import { z } from 'zod'
 import { desktopCount, desktopName, desktopNumberSchema, shownDesktop } from '../../bench'
+import { choicePart, partOf, say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
 import { stepIssue } from '../issues'
 import { desktopMissing } from '../windowChoice'
+
+const wayWords = {
+  next: 'to the next desktop',
+  previous: 'to the previous desktop',
+  back: 'back to the desktop that was shown before',
+}
 
 export const goToDesktop = defineStep({
   kind: 'desktop.go',
@@ -25,8 +32,9 @@ export const goToDesktop = defineStep({
   },
   fresh: { to: { kind: 'next' } },
   sentence({ to }, names) {
-    if (to.kind === 'number') return `Goes to desktop ${desktopName(names, to.desktop)}.`
-    return to.kind === 'back' ? 'Goes back to the desktop that was shown before.' : `Goes to the ${to.kind} desktop.`
+    if (to.kind === 'number')
+      return say`Goes to desktop ${partOf('to.desktop', desktopName(names, to.desktop), 'number')}.`
+    return say`Goes ${choicePart('to.kind', to.kind, wayWords)}.`
   },
   lint({ to }, bench) {
     return to.kind === 'number' && to.desktop > desktopCount(bench)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { defineBlock } from '../defineStep'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 /** Steps that belong together under a name; what fails in it fails the group, which has a policy of its own. */
 export const group = defineBlock({

@@ -1,6 +1,8 @@
 import { z } from 'zod'
-import { conditionSchema, describeCondition, evaluate } from '../../conditions'
+import { conditionSchema, evaluate } from '../../conditions'
+import { say } from '../../sentence'
 import { defineBlock } from '../defineStep'
+import { partsIn } from '../names'
 
 /** The first branch whose condition holds, else the steps of `otherwise`. */
 export const ifBlock = defineBlock({
@@ -47,17 +49,13 @@ export const ifBlock = defineBlock({
     if (!first) return 'Does something if …'
     const more = branches.length > 1 ? `, or one of ${branches.length - 1} more cases` : ''
     const other = otherwise && otherwise.length > 0 ? ', else something other' : ''
-    return (
-      `Does something if ` +
-      `${describeCondition(first.condition, { programs: names.programs, devices: names.devices ?? {} })}${more}${other}.`
-    )
+    return say`Does something if ${partsIn('branches.0.condition', first.condition, names)}${more}${other}.`
   },
   head({ branches }, list, names) {
     if (list === 'otherwise') return 'Else'
     const at = Number(list.split('.')[1])
-    const known = { programs: names.programs, devices: names.devices ?? {} }
-    const text = branches[at] ? describeCondition(branches[at].condition, known) : '…'
-    return `${at === 0 ? 'If' : 'Else, if'} ${text}`
+    const condition = branches[at] ? partsIn(`branches.${at}.condition`, branches[at].condition, names) : '…'
+    return say`${at === 0 ? 'If' : 'Else, if'} ${condition}`
   },
   children: ({ branches, otherwise }) => [
     ...branches.map(({ steps }, i) => ({ list: `branches.${i}.steps`, steps })),

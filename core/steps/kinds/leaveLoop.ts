@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { defineStep } from '../defineStep'
-import { choicePart, say } from '../sentence'
+import { choicePart, say } from '../../sentence'
 
 export const ROUND_ENDS = ['next', 'end'] as const
 export const roundEndWords: Record<(typeof ROUND_ENDS)[number], string> = {

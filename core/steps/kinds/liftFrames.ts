@@ -1,11 +1,13 @@
 import { z } from 'zod'
 import type { Change } from '../../bench'
-import { listed } from '../../names'
+import { choicePart, partsListed, say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
-import { frameName } from '../names'
+import { framePart } from '../names'
 
 /** What tonight is about stands first. */
+const wayWords = { top: 'to the top', back: 'back to its place', toggle: 'to the top, or back to its place' }
+
 export const liftFrames = defineStep({
   kind: 'frame.lift',
   label: 'Bring a frame of levers to the top',
@@ -19,12 +21,9 @@ export const liftFrames = defineStep({
   },
   fresh: { frameIds: [], to: 'top' },
   sentence({ frameIds, to }, names) {
-    const frames = listed(frameIds.map((id) => frameName(id, names)))
-    return {
-      top: `Brings ${frames} to the top.`,
-      back: `Takes ${frames} back to its place.`,
-      toggle: `Brings ${frames} to the top, or back to its place.`,
-    }[to]
+    const frames = partsListed(frameIds.map((id, i) => framePart(`frameIds.${i}`, id, names)))
+    const verb = to === 'back' ? 'Takes' : 'Brings'
+    return say`${verb} ${frames} ${choicePart('to', to, wayWords)}.`
   },
   perform({ frameIds, to }, { liftedFrames = [] }) {
     const changes = frameIds.map((frameId, i): Change => {

@@ -3,7 +3,7 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { requiredPath } from '../fields'
 import { makeFolders, pathFrom } from '../fileWork'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 export const makeFolder = defineStep({
   kind: 'files.folder',

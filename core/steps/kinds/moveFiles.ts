@@ -22,7 +22,7 @@ import {
   throwAway,
 } from '../fileWork'
 import type { Destination } from '../fileWork'
-import { choicePart, listParts, partOf, say } from '../sentence'
+import { choicePart, listParts, partOf, say } from '../../sentence'
 
 const actWords = { move: 'Moves', copy: 'Copies' }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { defineStep } from '../defineStep'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 /** A text between the rows of a sheet. It is read, and never done. */
 export const noteRow = defineStep({

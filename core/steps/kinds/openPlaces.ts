@@ -22,8 +22,8 @@ import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
 import { startProgram } from '../launching'
 import { lintProgramId } from '../lintParts'
-import { programNames } from '../names'
-import { listParts, say } from '../sentence'
+import { programParts } from '../names'
+import { listParts, partOf, say } from '../../sentence'
 
 interface PlaceStep {
   id: string
@@ -58,8 +58,9 @@ export const openPlaces = defineStep({
   },
   fresh: { places: [''] },
   sentence(step, names) {
-    const programs = step.programIds?.length ? ` in ${programNames(step.programIds, names)}` : ''
-    return say`Opens ${listParts('places', step.places, 'path')}${programs}${step.profile ? `, profile ${step.profile}` : ''}.`
+    const programs = step.programIds?.length ? say` in ${programParts('programIds', step.programIds, names)}` : ''
+    const profile = step.profile ? say`, profile ${partOf('profile', step.profile, 'text')}` : ''
+    return say`Opens ${listParts('places', step.places, 'path')}${programs}${profile}.`
   },
   /** One after the other; what went wrong with one does not keep the others from opening. */
   perform(step, bench, context) {

@@ -33,7 +33,7 @@ import type { LaunchStep } from '../launching'
 import { lintProgramArguments, lintProgramId } from '../lintParts'
 import { programPart } from '../names'
 import { closeWindows } from '../closing'
-import { listParts, say } from '../sentence'
+import { choicePart, listParts, say } from '../../sentence'
 
 /**
  * What happens when the program already runs. `program`: as the program itself does it (one of a single instance comes
@@ -51,6 +51,8 @@ export const runningWords: Record<RunningPolicy, string> = {
   reopen: 'closes it first',
   refuse: 'refuses',
 }
+
+const modeWords = Object.fromEntries(windowModeSchema.options.map((mode) => [mode, mode]))
 
 interface OpenStep extends LaunchStep {
   id: string
@@ -78,9 +80,12 @@ export const openProgram = defineStep({
   fresh: { programId: '', args: [] },
   sentence(step, names) {
     const args = step.args.length > 0 ? say` with ${listParts('args', step.args, 'text')}` : ''
-    const mode = step.windowMode && step.windowMode !== 'normal' ? `, ${step.windowMode}` : ''
+    const mode =
+      step.windowMode && step.windowMode !== 'normal'
+        ? say`, ${choicePart('windowMode', step.windowMode, modeWords)}`
+        : ''
     const policy = step.whenRunning ?? 'program'
-    const running = policy === 'program' ? '' : `; if it runs, ${runningWords[policy]}`
+    const running = policy === 'program' ? '' : say`; if it runs, ${choicePart('whenRunning', policy, runningWords)}`
     return say`Opens ${programPart('programId', step.programId, names)}${args}${mode}${running}.`
   },
   perform(step, bench, context) {

@@ -19,7 +19,9 @@ import { deviceIdSchema } from '../fields'
 import { fault } from '../finding'
 import { stepIssue } from '../issues'
 import type { Names } from '../names'
-import { desktopMissing, windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
+import { choicePart, partOf, plainSentence, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
+import { desktopMissing, windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant } from '../windowChoice'
 
 const displaySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('named'), deviceId: deviceIdSchema }),
@@ -54,7 +56,7 @@ export const placeWindows = defineStep({
   },
   fresh: { which: { kind: 'front' }, place: { kind: 'named', name: 'left' } },
   sentence: ({ which, display, desktop, place, follow }, names) =>
-    `Puts ${windowsInWords(which, names)} ${whereInWords(display, desktop, place, names)}${follow ? ' and goes there' : ''}.`,
+    say`Puts ${windowParts('which', which, names)} ${whereParts(display, desktop, place, names)}${follow ? ' and goes there' : ''}.`,
   lint({ which, display, desktop }, bench) {
     const absent = display?.kind === 'named' ? displayIssue(display.deviceId, bench) : undefined
     return [
@@ -96,7 +98,7 @@ export const placeWindows = defineStep({
     return {
       kind: 'done',
       changes: [...changes, ...(isFollowed ? [{ kind: 'desktop.show' as const, desktop }] : [])],
-      note: `${what}: ${whereInWords(display, desktop, place, bench)}.`,
+      note: `${what}: ${plainSentence(whereParts(display, desktop, place, bench))}.`,
     }
   },
 })
@@ -107,21 +109,38 @@ interface Fields {
   readonly place?: z.infer<typeof placeSchema>
 }
 
-function whereInWords(
+function whereParts(
   display: Fields['display'],
   desktop: Fields['desktop'],
   place: Fields['place'],
   names: Names,
-): string {
-  const parts: string[] = []
-  if (place?.kind === 'named') parts.push(`into ${areaWords[place.name].replace(' of it', ' of the display')}`)
-  if (place?.kind === 'rectangle') parts.push(`into ${areaInWords(place.area)}`)
-  if (place?.kind === 'own') parts.push('where it stands by itself')
+): Sentence {
+  const parts: Sentence[] = []
+  if (place?.kind === 'named') parts.push(say`into ${choicePart('place.name', place.name, placeWords)}`)
+  if (place?.kind === 'rectangle') parts.push([`into ${areaInWords(place.area)}`])
+  if (place?.kind === 'own') parts.push(['where it stands by itself'])
   if (display?.kind === 'named')
-    parts.push(`on ${own(names.devices ?? {}, display.deviceId)?.name ?? `the missing display “${display.deviceId}”`}`)
-  if (display?.kind === 'next') parts.push('on the other display')
-  if (desktop !== undefined) parts.push(`on desktop ${desktopName(names, desktop)}`)
-  return parts.join(' ') || 'where it stands'
+    parts.push(
+      say`on ${choicePart('display.deviceId', display.deviceId, displayNames(names), displayName(display.deviceId, names))}`,
+    )
+  if (display?.kind === 'next') parts.push(['on the other display'])
+  if (desktop !== undefined) parts.push(say`on desktop ${partOf('desktop', desktopName(names, desktop), 'number')}`)
+  if (parts.length === 0) return ['where it stands']
+  return parts.flatMap((part, i) => (i === 0 ? part : [' ', ...part]))
+}
+
+/** The places by what they are in a sentence. */
+const placeWords = Object.fromEntries(
+  AREA_NAMES.map((name) => [name, areaWords[name].replace(' of it', ' of the display')]),
+)
+
+function displayName(id: string, names: Names): string {
+  return own(names.devices ?? {}, id)?.name ?? `the missing display “${id}”`
+}
+
+function displayNames({ devices = {} }: Names): Record<string, string> {
+  const displays = Object.values(devices).filter(({ kind }) => kind === 'display')
+  return Object.fromEntries(displays.map(({ id, name }) => [id, name]))
 }
 
 /** The displays that are there, in their order. */

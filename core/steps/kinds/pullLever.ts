@@ -8,7 +8,7 @@ import { calledLeverSchema, templateSchema, valueNameSchema } from '../fields'
 import { fill } from '../fill'
 import { stepIssue } from '../issues'
 import { leverName } from '../names'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 /** Another lever does its steps here; what it gives back can have a name. */
 export const pullLever = defineStep({

@@ -11,8 +11,8 @@ import type { StepContext, StepEffect } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import type { UnsavedPolicy } from '../fields'
 import { fault, note } from '../finding'
-import { choiceInWords, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
-import { choicePart, say } from '../sentence'
+import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import { choicePart, say } from '../../sentence'
 
 const awayWords = { close: 'Closes', hide: 'Hides' }
 
@@ -37,7 +37,7 @@ export const putProgramsAway = defineStep({
   },
   fresh: { which: { kind: 'these', programIds: [] }, how: 'close', unsaved: 'ask' },
   sentence({ which, how, unsaved }, names) {
-    const what = choiceInWords(which, names)
+    const what = choiceParts('which', which, names)
     if (how === 'hide') return say`${choicePart('how', how, awayWords)} ${what}.`
     return say`${choicePart('how', how, awayWords)} ${what} and ${choicePart('unsaved', unsaved, unsavedWords)}.`
   },

@@ -6,7 +6,7 @@ import { programIdSchema } from '../fields'
 import { stepIssue } from '../issues'
 import { lintProgramId } from '../lintParts'
 import { programPart } from '../names'
-import { say } from '../sentence'
+import { say } from '../../sentence'
 
 export const raiseProgram = defineStep({
   kind: 'program.raise',

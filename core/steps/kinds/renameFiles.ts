@@ -17,7 +17,7 @@ import {
 import type { Destination } from '../fileWork'
 import { stepIssue } from '../issues'
 import { transfer } from './moveFiles'
-import { listParts, partOf, say } from '../sentence'
+import { listParts, partOf, say } from '../../sentence'
 
 /** What stands for something in the new name of a file: its own name, its ending with the dot, a number. */
 const NAME_PARTS = ['name', 'ending', 'n'] as const

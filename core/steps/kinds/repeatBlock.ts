@@ -3,7 +3,7 @@ import { defineBlock } from '../defineStep'
 import { requiredTemplate } from '../fields'
 import { fill } from '../fill'
 import { stepIssue } from '../issues'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 /** So often a loop goes round at most; the steps of a run are bounded as well. */
 export const MOST_ROUNDS = 100_000

@@ -8,7 +8,7 @@ import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
 import { makeFolders } from '../fileWork'
 import { stepIssue } from '../issues'
-import { listParts, say } from '../sentence'
+import { listParts, say } from '../../sentence'
 
 export const restoreFiles = defineStep({
   kind: 'files.restore',

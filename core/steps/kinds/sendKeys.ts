@@ -8,9 +8,9 @@ import { failed } from '../effect'
 import { note } from '../finding'
 import type { StepFinding } from '../finding'
 import { lintProgramId } from '../lintParts'
-import { firstOf, programPart } from '../names'
+import { programOrFrontPart } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
-import { say } from '../sentence'
+import { listParts, say } from '../../sentence'
 
 export const sendKeys = defineStep({
   kind: 'keys.send',
@@ -24,7 +24,7 @@ export const sendKeys = defineStep({
   },
   fresh: { chords: [''], programId: '' },
   sentence: ({ chords, programId }, names) =>
-    say`Sends ${firstOf(chords)} to ${programId === '' ? 'the program in front' : programPart('programId', programId, names)}.`,
+    say`Sends ${listParts('chords', chords, 'text')} to ${programOrFrontPart('programId', programId, names)}.`,
   typesInto: ({ programId }) => programId,
   lint({ chords, programId }, bench) {
     const program = own(bench.programs, programId)

@@ -2,7 +2,7 @@ import dayjs from 'dayjs'
 import { z } from 'zod'
 import { controlIdSchema, documentInFront, draftOf, frontProgram, frontWindow, windowTitle } from '../../bench'
 import type { BenchState } from '../../bench'
-import { conditionSchema, describeCondition, evaluate } from '../../conditions'
+import { conditionSchema, evaluate } from '../../conditions'
 import { assertNever, fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { textOfValue } from '../../values'
@@ -13,9 +13,10 @@ import type { StepContext } from '../effect'
 import { deviceIdSchema, templateSchema, valueNameSchema } from '../fields'
 import { fill } from '../fill'
 import { stepIssue } from '../issues'
+import { partsIn } from '../names'
 import type { Names } from '../names'
-import { choicePart, partOf, say } from '../sentence'
-import type { Sentence } from '../sentence'
+import { choicePart, partOf, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
 import { entriesOf, entryNow, oneOf, sourceSchema } from '../sources'
 import { quoted } from '../valueWords'
 
@@ -111,10 +112,8 @@ function originIn(from: ValueOrigin, names: Names): Sentence {
       return say`how many there are of each ${oneOf(from.source, 'from.source', names)}`
     case 'entries':
       return say`the list of each ${oneOf(from.source, 'from.source', names)}`
-    case 'condition': {
-      const known = { programs: names.programs, devices: names.devices ?? {} }
-      return [`whether ${describeCondition(from.condition, known)}`]
-    }
+    case 'condition':
+      return say`whether ${partsIn('from.condition', from.condition, names)}`
     default:
       return assertNever(from)
   }

@@ -5,8 +5,8 @@ import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
-import { windowChoiceIssues, windowChoiceSchema, windowsInWords, windowsMeant } from '../windowChoice'
-import { choicePart, say } from '../sentence'
+import { windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant } from '../windowChoice'
+import { choicePart, say } from '../../sentence'
 
 export const WINDOW_STATES = ['front', 'maximized', 'minimized', 'hidden', 'normal', 'other-way'] as const
 type WindowTo = (typeof WINDOW_STATES)[number]
@@ -32,8 +32,8 @@ export const setWindows = defineStep({
   fields: { which: windowChoiceSchema, to: z.enum(WINDOW_STATES) },
   fresh: { which: { kind: 'front' }, to: 'other-way' },
   sentence({ which, to }, names) {
-    const windows = windowsInWords(which, names)
-    if (to === 'front') return `Brings ${windows} to the front.`
+    const windows = windowParts('which', which, names)
+    if (to === 'front') return say`Brings ${windows} to the front.`
     const words = windowStateWords[to]
     const said = `${words[0]!.toUpperCase()}${words.slice(1)}`
     return say`${choicePart('to', to, windowStateWords, said)} ${windows}.`

@@ -4,7 +4,7 @@ import { expandVariables } from '../../command'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
-import { choicePart, partOf, say } from '../sentence'
+import { choicePart, partOf, say } from '../../sentence'
 
 /** How something is said. */
 export const MESSAGE_FORMS = ['notice', 'board', 'alert'] as const

@@ -1,9 +1,10 @@
 import type { Change } from '../../bench'
 import { countOf } from '../../names'
+import { say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
-import { choiceInWords, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
 
 export const showPrograms = defineStep({
   kind: 'programs.show',
@@ -13,7 +14,7 @@ export const showPrograms = defineStep({
   phrases: [{ say: 'show hidden', fields: () => ({ which: { kind: 'all' } }) }],
   fields: { which: programChoiceSchema },
   fresh: { which: { kind: 'all' } },
-  sentence: ({ which }, names) => `Shows what is hidden of ${choiceInWords(which, names)}.`,
+  sentence: ({ which }, names) => say`Shows what is hidden of ${choiceParts('which', which, names)}.`,
   lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
   perform({ which }, bench, { values }) {
     const missing = missingIn(which, bench, values)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { defineStep } from '../defineStep'
-import { choicePart, say } from '../sentence'
+import { choicePart, say } from '../../sentence'
 
 export const STOPS = ['lever', 'all'] as const
 export const stopWords: Record<(typeof STOPS)[number], string> = {

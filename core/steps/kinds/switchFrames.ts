@@ -4,7 +4,7 @@ import { own } from '../../result'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
 import { frameName } from '../names'
-import { choicePart, say } from '../sentence'
+import { choicePart, say } from '../../sentence'
 
 const wayWords = { on: 'on', off: 'off', toggle: 'the other way' }
 

@@ -4,7 +4,7 @@ import { argumentsSchema, programIdSchema } from '../fields'
 import { lintProgramArguments } from '../lintParts'
 import { programPart } from '../names'
 import { openProgram } from './openProgram'
-import { say } from '../sentence'
+import { say } from '../../sentence'
 
 /**
  * From one program to the other and back, by what is in front; each is started with its arguments if it does not run.

@@ -2,13 +2,14 @@ import { z } from 'zod'
 import { benchIssue, idSchema, programMissing, tellVerb, verbOf, windowMeant } from '../../bench'
 import type { BenchState, Program } from '../../bench'
 import { own } from '../../result'
+import { choicePart, partOf, say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { marked } from '../../fields'
 import { fault } from '../finding'
 import { stepIssue } from '../issues'
 import { lintProgramId } from '../lintParts'
-import { programName } from '../names'
+import { programOrFrontPart } from '../names'
 
 /** A program by its id, or nobody for the one in front. */
 export const programOrFrontSchema = marked(z.union([idSchema, z.literal('')]), { refers: 'program' })
@@ -22,8 +23,12 @@ export const tellProgram = defineStep({
   fresh: { programId: '', verb: '' },
   sentence({ programId, verb }, names) {
     const program = own(names.programs, programId)
-    const words = (program && verbOf(program, verb)?.name) ?? verb
-    return `Tells ${programId === '' ? 'the program in front' : programName(programId, names)} “${words}”.`
+    const said = program && verbOf(program, verb)
+    const verbs = Object.fromEntries((program?.verbs ?? []).map(({ id, name }) => [id, name]))
+    const words = program
+      ? choicePart('verb', said?.id ?? verb, verbs, said?.name ?? verb)
+      : partOf('verb', verb === '' ? '…' : verb, 'text')
+    return say`Tells ${programOrFrontPart('programId', programId, names)} “${words}”.`
   },
   typesInto: ({ programId }) => programId,
   lint({ programId, verb }, bench) {

@@ -12,7 +12,7 @@ import { stepIssue } from '../issues'
 import { lintProgramId } from '../lintParts'
 import { programPart } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 export const typeText = defineStep({
   kind: 'text.type',

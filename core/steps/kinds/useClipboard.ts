@@ -8,7 +8,7 @@ import { templateSchema } from '../fields'
 import { lintProgramId } from '../lintParts'
 import { programName } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 export const CLIPBOARD_ACTS = ['copy', 'cut', 'paste', 'put'] as const
 

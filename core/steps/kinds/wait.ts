@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
 
 export const wait = defineStep({
   kind: 'wait',

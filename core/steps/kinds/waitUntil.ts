@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { conditionSchema, describeCondition, evaluate } from '../../conditions'
+import { conditionSchema, evaluate } from '../../conditions'
 import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
 import { failed } from '../effect'
 import { stepIssue } from '../issues'
-import { partOf, say } from '../sentence'
+import { partsIn } from '../names'
+import { partOf, say } from '../../sentence'
 
 /** Waits until something holds on the bench, no longer than a limit. */
 export const waitUntil = defineStep({
@@ -29,7 +30,7 @@ export const waitUntil = defineStep({
   },
   fresh: { condition: { kind: 'window-open', text: '' }, limitMs: 60_000, then: 'fail' },
   sentence({ condition, limitMs, then }, names) {
-    const until = describeCondition(condition, { programs: names.programs, devices: names.devices ?? {} })
+    const until = partsIn('condition', condition, names)
     const limit = say`at most ${partOf('limitMs', durationInWords(limitMs), 'duration')}`
     return say`Waits until ${until}, ${limit}${then === 'go-on' ? ', then goes on all the same' : ''}.`
   },

@@ -1,10 +1,12 @@
 import { z } from 'zod'
-import { conditionSchema, describeCondition, evaluate } from '../../conditions'
+import { conditionSchema, evaluate } from '../../conditions'
 import type { Condition } from '../../conditions'
 import { countOf } from '../../names'
 import { defineBlock } from '../defineStep'
+import { partsIn } from '../names'
 import type { Names } from '../names'
-import { partOf, say } from '../sentence'
+import { partOf, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
 import { MOST_ROUNDS } from './repeatBlock'
 
 /** Goes round as long as something holds, and no more often than it may. */
@@ -27,7 +29,7 @@ export const whileBlock = defineBlock({
     steps: list,
   }),
   fresh: { condition: { kind: 'value-is', text: '', test: { kind: 'empty' } }, atMost: 100, steps: [] },
-  sentence: (step, names) => `${headText(step.condition, names)}, does ${countOf(step.steps.length, 'step')}.`,
+  sentence: (step, names) => say`${headText(step.condition, names)}, does ${countOf(step.steps.length, 'step')}.`,
   head: ({ condition, atMost }, _list, names) =>
     say`${headText(condition, names)}, at most ${partOf('atMost', atMost.toLocaleString('en'), 'number')} times`,
   children: ({ steps }) => [{ list: 'steps', steps }],
@@ -42,6 +44,6 @@ export const whileBlock = defineBlock({
   },
 })
 
-function headText(condition: Condition, names: Names): string {
-  return `While ${describeCondition(condition, { programs: names.programs, devices: names.devices ?? {} })}`
+function headText(condition: Condition, names: Names): Sentence {
+  return say`While ${partsIn('condition', condition, names)}`
 }

@@ -10,8 +10,8 @@ import type { StepContext } from '../effect'
 import { templateSchema, valueNameSchema, valuePathSchema } from '../fields'
 import { fill } from '../fill'
 import { stepIssue } from '../issues'
-import { partOf, say } from '../sentence'
-import type { Sentence } from '../sentence'
+import { partOf, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
 import { quoted } from '../valueWords'
 
 const part = z.string().max(60).default('')

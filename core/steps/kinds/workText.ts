@@ -7,8 +7,8 @@ import { failed } from '../effect'
 import { templateSchema, valueNameSchema } from '../fields'
 import { fill } from '../fill'
 import { stepIssue } from '../issues'
-import { choicePart, partOf, say } from '../sentence'
-import type { Sentence } from '../sentence'
+import { choicePart, partOf, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
 import { quoted } from '../valueWords'
 
 export const LETTER_CASES = ['upper', 'lower', 'title', 'sentence'] as const

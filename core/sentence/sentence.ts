@@ -1,9 +1,11 @@
 /** How a part of a sentence is chosen in place. */
 export type PartInput =
   | { readonly as: 'text' | 'path' | 'name' | 'number' | 'duration' }
-  | { readonly as: 'program' | 'device' | 'frame' | 'lever' }
+  /** `any-program` may also be the one in front, as `''`. */
+  | { readonly as: 'program' | 'any-program' | 'device' | 'frame' | 'lever' }
   /** By what a value is called. */
   | { readonly as: 'choice'; readonly words: Readonly<Record<string, string>> }
+  | { readonly as: 'switch'; readonly on: string; readonly off: string }
 
 /** A part of a sentence that stands for a field of the step, by its dotted path. */
 export interface SentencePart {
@@ -32,7 +34,7 @@ export function plainSentence(sentence: string | Sentence): string {
   return sentence.map((part) => (typeof part === 'string' ? part : part.text)).join('')
 }
 
-type PlainInput = Exclude<PartInput['as'], 'choice'>
+type PlainInput = Exclude<PartInput['as'], 'choice' | 'switch'>
 
 export function partOf(at: string, text: string, as: PlainInput): SentencePart {
   return { at, text, input: { as } }
@@ -54,4 +56,17 @@ export function listParts(at: string, texts: readonly string[], as: PlainInput):
     return i === 0 ? [part] : [', ', part]
   })
   return texts.length > 3 ? [...shown, ` and ${texts.length - 3} more`] : shown
+}
+
+/** A yes or no, by what each is called. */
+export function switchPart(at: string, value: boolean, on: string, off: string): SentencePart {
+  return { at, text: value ? on : off, input: { as: 'switch', on, off } }
+}
+
+/** Several parts as one lists things: `Dome Desk, Night Book and Line Console`. */
+export function partsListed(parts: readonly SentencePart[]): Sentence {
+  return parts.flatMap((part, i): Sentence => {
+    if (i === 0) return [part]
+    return [i === parts.length - 1 ? ' and ' : ', ', part]
+  })
 }
