@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
+import { countOf } from '~~/core/names'
 import { describeStep, STEP_KINDS } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import { offersFor } from '~~/core/words'
@@ -54,7 +55,7 @@ const entries = computed<Entry[]>(() => {
       return {
         key: `kit ${kit.id}`,
         label: `Kit: ${kit.name}`,
-        detail: `${kit.steps.length} steps${asked.length > 0 ? `, asks for ${asked.join(', ')}` : ''}`,
+        detail: `${countOf(kit.steps.length, 'step')}${asked.length > 0 ? `, asks for ${asked.join(', ')}` : ''}`,
         pin: { list: 'kits', id: kit.id },
         take: () => emit('kit', kit),
         kit,

@@ -4,6 +4,7 @@ import type { Kit } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
 import { countOf } from '~~/core/names'
 import TextField from '~/form/TextField.vue'
+import { focusFirst } from '~/page/focusFirst'
 import { callApi } from '~/live/callApi'
 import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
@@ -27,8 +28,14 @@ async function save(steps?: readonly Step[]): Promise<void> {
 </script>
 
 <template>
-  <form class="kit-edit" aria-label="Change the kit" @submit.prevent="save()" @keydown.esc.prevent.stop="emit('close')">
-    <TextField v-model="name" autofocus label="Name of the kit" :hint="countOf(kit.steps.length, 'step')" />
+  <form
+    class="kit-edit"
+    aria-label="Change the kit"
+    @vue:mounted="focusFirst"
+    @submit.prevent="save()"
+    @keydown.esc.prevent.stop="emit('close')"
+  >
+    <TextField v-model="name" label="Name of the kit" :hint="countOf(kit.steps.length, 'step')" />
     <ElButton size="small" type="primary" native-type="submit"> Save the name </ElButton>
     <ElButton v-if="marked.length > 0" size="small" @click="save(marked)"> Make it the {{ rows }} </ElButton>
     <ElButton size="small" @click="emit('close')"> Cancel </ElButton>

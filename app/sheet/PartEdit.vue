@@ -65,7 +65,8 @@ async function open(): Promise<void> {
 
 function close(): void {
   isOpen.value = false
-  emit('leave')
+  // A list of names takes the focus back once more when one of them is chosen.
+  void nextTick(() => emit('leave'))
 }
 
 /** What cannot be taken stays in the field, with what would do. */
@@ -115,6 +116,7 @@ defineExpose({ open })
     <NameSelect
       ref="field"
       size="small"
+      automatic-dropdown
       :model-value="String(value ?? '')"
       :of="names.of"
       :options="names.options"

@@ -4,6 +4,7 @@ import type { Kit } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
 import TextField from '~/form/TextField.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
+import { focusFirst } from '~/page/focusFirst'
 import { useViewKeys } from '~/page/useViewKeys'
 import FindBar from './FindBar.vue'
 import KitBar from './KitBar.vue'
@@ -87,10 +88,11 @@ function leaveBar(): void {
       v-if="isSavingKit"
       class="saving"
       aria-label="Save as kit"
+      @vue:mounted="focusFirst"
       @submit.prevent="desk.saveKit(kitName)"
       @keydown.esc.prevent.stop="leaveBar"
     >
-      <TextField v-model="kitName" autofocus label="Name of the kit" />
+      <TextField v-model="kitName" label="Name of the kit" />
       <ElButton size="small" type="primary" native-type="submit"> Save </ElButton>
       <ElButton size="small" @click="leaveBar"> Cancel </ElButton>
     </form>

@@ -104,6 +104,7 @@ export function folderMeant(
 
 /** The changes that make a folder with all above it that are missing. Issue: `not-a-folder` where a file is in the way. */
 export function makeFolders(path: string, bench: BenchState): Result<Change[]> {
+  if (kindAt(bench.files, path) === 'folder') return succeed([])
   const changes: Change[] = []
   let at = ''
   for (const part of path.split('/').slice(1)) {

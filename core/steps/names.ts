@@ -58,12 +58,8 @@ export function programParts(at: string, ids: readonly string[], names: Names): 
   return ids.length === 0 ? ['…'] : partsListed(ids.map((id, i) => programPart(`${at}.${i}`, id, names)))
 }
 
-export function framePart(at: string, id: string, names: Names): SentencePart {
-  return partOf(at, frameName(id, names), 'frame')
-}
-
-export function devicePart(at: string, id: string, names: Names): SentencePart {
-  return partOf(at, own(names.devices ?? {}, id)?.name ?? `the missing device “${id}”`, 'device')
+export function frameParts(at: string, ids: readonly string[], names: Names): Sentence {
+  return ids.length === 0 ? ['…'] : partsListed(ids.map((id, i) => partOf(`${at}.${i}`, frameName(id, names), 'frame')))
 }
 
 /** A condition of a step, with parts to be chosen. */

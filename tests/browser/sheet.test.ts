@@ -8,7 +8,7 @@ import type { RunSummary } from '../../contract'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { seen } from '../support/screen'
+import { button, seen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -20,6 +20,9 @@ const names = async (folder: string) =>
     .sort()
 const levers = async () => (await session.call<Lever[]>('GET', '/api/levers')).body
 const runs = async () => (await session.call<RunSummary[]>('GET', '/api/runs?limit=5')).body
+const settings = async () =>
+  (await session.call<{ settings: { pinned: { names: string[] } } }>('GET', '/api/state')).body.settings
+const kits = async () => (await session.call<{ name: string }[]>('GET', '/api/kits')).body
 const downloads = '/home/watch/downloads'
 
 /** Goes on with Tab until the focus is on something of that name, as somebody without a pointer does. */
@@ -264,6 +267,64 @@ describe('what a sheet shows and takes', () => {
     await page.keyboard.type('/home/watch/captures')
     await page.keyboard.press('Enter')
     await seen(page, 'For each file of /home/watch/captures, newest first')
+  })
+
+  test('one row and then the next part of it are edited by key, a row is rehearsed alone, names are pinned', async () => {
+    await sheetOf('After the visit')
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('Home')
+    const place = (await rowTexts()).findIndex((text) => text.startsWith('Opens Night Planner'))
+    for (let i = 0; i < place; i++) await page.keyboard.press('ArrowDown')
+    // Only this row: the others change nothing in the rehearsal that is shown.
+    await press(page, 'Ctrl+Shift+Enter')
+    await seen(page, 'Only these rows are rehearsed: 1 change.')
+    await page.keyboard.press('Enter')
+    const selector = 'input[aria-label="Choose instead of Night Planner"]'
+    await page.waitForSelector(selector)
+    await page.waitForFunction(
+      (field: string) => document.activeElement === document.querySelector(field),
+      {},
+      selector,
+    )
+    await press(page, 'Alt+P')
+    await eventually(async () => (await settings()).pinned.names.includes('program:night-planner'))
+    await page.keyboard.type('Night Book')
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.el-select-dropdown__item.is-hovering')].some((item) =>
+        item.textContent!.includes('Night Book'),
+      ),
+    )
+    await page.keyboard.press('Enter')
+    await eventually(async () => (await rowTexts())[place]!.startsWith('Opens Night Book'))
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('input[aria-label="Choose instead of Night Book"]')
+    // The list opens at what is chosen; what is pinned stands at its top.
+    await page.waitForFunction(() => {
+      const list = document.querySelector('.el-popper[aria-hidden="false"] .el-select-dropdown__list')
+      if (list) list.scrollTop = 0
+      return list?.querySelector('.el-select-dropdown__item')?.textContent?.trim() === 'Night Planner'
+    })
+    await page.keyboard.press('Escape')
+    await sheetFocused()
+    await press(page, 'Ctrl+Z')
+    await eventually(async () => (await rowTexts())[place]!.startsWith('Opens Night Planner'))
+  })
+
+  test('a kit gets another name where it is chosen, and can be taken back', async () => {
+    await sheetOf('Visitors first')
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('End')
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.type('set files aside')
+    await seen(page, 'Kit: Set files aside')
+    await page.keyboard.press('F2')
+    await page.waitForSelector('form[aria-label="Change the kit"] input:focus')
+    await page.keyboard.type(' for later')
+    await page.keyboard.press('Enter')
+    await seen(page, 'Changed the kit Set files aside for later.')
+    expect((await kits()).map(({ name }) => name)).toContain('Set files aside for later')
+    await button(page, 'Undo')
+    await eventually(async () => (await kits()).some(({ name }) => name === 'Set files aside'))
   })
 
   test('the way back of a run is a lever of its own', async () => {

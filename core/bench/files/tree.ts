@@ -78,30 +78,31 @@ export function withFile(tree: FileTree, path: string, file: BenchFile): FileTre
   const before = nodeAt(tree, path)
   const node: FileNode =
     file.kind === 'file' ? file : { ...file, entries: before?.kind === 'folder' ? before.entries : EMPTY_SHELF }
-  return alter(tree, partsOf(path), () => node) as FileTree
+  return alter(tree, partsOf(path), 0, () => node) as FileTree
 }
 
 /** Without what stands at a path, and all below it. */
 export function withoutFile(tree: FileTree, path: string): FileTree {
-  return alter(tree, partsOf(path), () => undefined) as FileTree
+  return alter(tree, partsOf(path), 0, () => undefined) as FileTree
 }
 
 /** What stands at `from`, and all below it, at `to` instead, said to be from a place where it was thrown away. */
 export function withMoved(tree: FileTree, from: string, to: string, binnedFrom: string | undefined): FileTree {
   const { binnedFrom: _before, ...node } = nodeAt(tree, from)!
   const moved = { ...node, ...(binnedFrom === undefined ? {} : { binnedFrom }) } as FileNode
-  return alter(withoutFile(tree, from), partsOf(to), () => moved) as FileTree
+  return alter(withoutFile(tree, from), partsOf(to), 0, () => moved) as FileTree
 }
 
 function alter(
   node: FileNode | undefined,
   parts: readonly string[],
+  at: number,
   to: (node: FileNode | undefined) => FileNode | undefined,
 ): FileNode | undefined {
-  const [part, ...rest] = parts
+  const part = parts[at]
   if (part === undefined) return to(node)
   if (node?.kind !== 'folder') throw new RangeError(`no folder above ${part}`)
-  const after = alter(shelfGet(node.entries, part), rest, to)
+  const after = alter(shelfGet(node.entries, part), parts, at + 1, to)
   const entries = after ? shelfPut(node.entries, part, after) : shelfRemove(node.entries, part)
   return { ...node, entries }
 }

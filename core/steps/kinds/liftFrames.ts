@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import type { Change } from '../../bench'
-import { choicePart, partsListed, say } from '../../sentence'
+import { choicePart, say } from '../../sentence'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
-import { framePart } from '../names'
+import { frameParts } from '../names'
 
 /** What tonight is about stands first. */
 const wayWords = { top: 'to the top', back: 'back to its place', toggle: 'to the top, or back to its place' }
@@ -21,7 +21,7 @@ export const liftFrames = defineStep({
   },
   fresh: { frameIds: [], to: 'top' },
   sentence({ frameIds, to }, names) {
-    const frames = partsListed(frameIds.map((id, i) => framePart(`frameIds.${i}`, id, names)))
+    const frames = frameParts('frameIds', frameIds, names)
     const verb = to === 'back' ? 'Takes' : 'Brings'
     return say`${verb} ${frames} ${choicePart('to', to, wayWords)}.`
   },

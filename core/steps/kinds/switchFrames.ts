@@ -1,9 +1,8 @@
 import { z } from 'zod'
-import { listed } from '../../names'
 import { own } from '../../result'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
-import { frameName } from '../names'
+import { frameParts } from '../names'
 import { choicePart, say } from '../../sentence'
 
 const wayWords = { on: 'on', off: 'off', toggle: 'the other way' }
@@ -26,7 +25,7 @@ export const switchFrames = defineStep({
   },
   fresh: { frameIds: [], to: 'toggle' },
   sentence(step, names) {
-    const frames = listed(step.frameIds.map((id) => frameName(id, names)))
+    const frames = frameParts('frameIds', step.frameIds, names)
     return say`Switches ${frames} ${choicePart('to', step.to, wayWords)}.`
   },
   perform({ frameIds, to }, bench, { framesOn }) {
