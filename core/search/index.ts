@@ -1,2 +1,6 @@
-export { createIndex, TIERS } from './createIndex'
-export type { SearchContext, SearchEntry, SearchHit, SearchIndex, Tier } from './createIndex'
+export { createIndex } from './createIndex'
+export type { SearchContext, SearchEntry, SearchHit, SearchIndex } from './createIndex'
+export { marksOf } from './marks'
+export type { Mark } from './marks'
+export { TIERS, tierWords } from './tiers'
+export type { Tier } from './tiers'
