@@ -1,7 +1,8 @@
 import { distance } from 'fastest-levenshtein'
 
 /**
- * The known name most like `wanted` (Levenshtein distance, case ignored), or undefined
+ * The known name most like `wanted` (Levenshtein distance, two letters in the wrong order counted as one as by Damerau
+ * 1964, case ignored), or undefined
  * when none is near: at most a third of the letters, and at least one, may differ.
  */
 export function nearestName(wanted: string, known: Iterable<string>): string | undefined {
@@ -9,13 +10,21 @@ export function nearestName(wanted: string, known: Iterable<string>): string | u
   let best: string | undefined
   let bestDistance = Math.max(1, Math.floor(lowered.length / 3)) + 1
   for (const name of known) {
-    const apart = distance(lowered, name.toLowerCase())
+    const apart = isSwapped(lowered, name.toLowerCase()) ? 1 : distance(lowered, name.toLowerCase())
     if (apart < bestDistance) {
       best = name
       bestDistance = apart
     }
   }
   return best
+}
+
+/** Whether two letters beside each other are in the wrong order, and nothing else differs. */
+function isSwapped(one: string, other: string): boolean {
+  if (one.length !== other.length) return false
+  let at = 0
+  while (at < one.length && one[at] === other[at]) at++
+  return one[at] === other[at + 1] && one[at + 1] === other[at] && one.slice(at + 2) === other.slice(at + 2)
 }
 
 /** ` Did you mean “x”?`, or nothing when no known name is near. Appended to messages about unknown names. */

@@ -27,11 +27,13 @@ export interface SearchHit<E extends SearchEntry = SearchEntry> {
   readonly isLearned?: true
 }
 
-export interface SearchContext {
+export interface SearchContext<E extends SearchEntry = SearchEntry> {
   /** So many hits at most; 20 when absent. */
   readonly limit?: number
   /** Only entries of these kinds. */
   readonly kinds?: readonly string[]
+  /** Of these, only those that are meant. */
+  readonly only?: (entry: E) => boolean
   /** Ids that stand before all others, in this order, as far as they are found at all. */
   readonly first?: readonly string[]
   /** How much each was used, by id; among equally good matches, what was used more comes first. */
@@ -39,10 +41,12 @@ export interface SearchContext {
 }
 
 export interface SearchIndex<E extends SearchEntry> {
-  /** The best hits, best first; with an empty query the first entries as given. */
-  readonly search: (query: string, context?: SearchContext) => SearchHit<E>[]
+  /** The best hits, best first; with an empty query those of the lowest weight, as they were given. */
+  readonly search: (query: string, context?: SearchContext<E>) => SearchHit<E>[]
   /** Takes an entry in, in place of the one of the same id, or behind the others. */
   readonly put: (entry: E) => void
+  /** Takes many in at once, which costs less than one by one. */
+  readonly putAll: (entries: readonly E[]) => void
   readonly remove: (id: string) => void
   /** How many entries there are. */
   readonly size: () => number
@@ -106,6 +110,18 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
   }
 
   function put(entry: E): void {
+    take(entry)
+    changed()
+    if (fresh.length >= FRESH) settle()
+  }
+
+  function putAll(all: readonly E[]): void {
+    for (const entry of all) take(entry)
+    changed()
+    if (fresh.length >= FRESH) settle()
+  }
+
+  function take(entry: E): void {
     const old = slotById.get(entry.id)
     // What is found by the old words is found no more.
     if (old !== undefined) entries[old] = undefined
@@ -115,13 +131,11 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
     names.push(fold(entry.name.slice(0, LONGEST_TEXT)))
     places.push(old === undefined ? slot : places[old]!)
     fresh.push(slot)
-    changed()
-    if (fresh.length >= FRESH) settle()
   }
 
   /** What came last becomes a segment, and small segments are made one. */
   function settle(): void {
-    segments.push(makeSegment(fresh.map(foundBy)))
+    segments.push(makeSegment(fresh.filter((slot) => entries[slot] !== undefined).map(foundBy)))
     fresh = []
     while (segments.length > MOST_SEGMENTS) {
       const small = segments.toSorted((a, b) => a.slots.length - b.slots.length).slice(0, MOST_SEGMENTS / 2)
@@ -147,12 +161,12 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
     return [...segments, freshSegment]
   }
 
-  function search(query: string, context: SearchContext = {}): SearchHit<E>[] {
+  function search(query: string, context: SearchContext<E> = {}): SearchHit<E>[] {
     const { limit = 20, first = [] } = context
     const text = fold(query.trim().slice(0, LONGEST_TEXT)).replace(/\s+/g, ' ')
     if (limit <= 0 || query.length > LONGEST_TEXT) return []
     if (text === '') return firstOnes(limit, context)
-    const isShort = text.length <= SHORT_QUERY && !context.used && first.length === 0
+    const isShort = text.length <= SHORT_QUERY && !context.used && !context.only && first.length === 0
     const key = isShort ? `${limit} ${(context.kinds ?? []).join(' ')} ${text}` : ''
     const known = isShort ? kept.get(key) : undefined
     if (known) return [...known]
@@ -161,10 +175,10 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
     return [...hits]
   }
 
-  /** With nothing typed: what was used, most used first, then the entries as given. */
-  function firstOnes(limit: number, { kinds, first = [], used }: SearchContext): SearchHit<E>[] {
+  /** With nothing typed: what was used, most used first, then the lowest weights, as they were given. */
+  function firstOnes(limit: number, { kinds, only, first = [], used }: SearchContext<E>): SearchHit<E>[] {
     const isMeant = (entry: E | undefined): entry is E =>
-      entry !== undefined && (!kinds || kinds.includes(entry.kind ?? ''))
+      entry !== undefined && (!kinds || kinds.includes(entry.kind ?? '')) && (!only || only(entry))
     const ids = new Set(first)
     if (used) for (const [id] of [...used].sort((a, b) => b[1] - a[1])) ids.add(id)
     const hits: SearchHit<E>[] = []
@@ -173,16 +187,20 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
       const entry = slot === undefined ? undefined : entries[slot]
       if (isMeant(entry) && hits.length < limit) hits.push({ entry, tier: 'name' })
     }
+    if (hits.length >= limit) return hits
+    const best = new BestFew(
+      limit - hits.length,
+      (one, other) => (entries[one]!.weight ?? 0) - (entries[other]!.weight ?? 0) || places[one]! - places[other]!,
+    )
     for (const slot of slotById.values()) {
-      if (hits.length >= limit) break
       const entry = entries[slot]
-      if (isMeant(entry) && !ids.has(entry.id)) hits.push({ entry, tier: 'name' })
+      if (isMeant(entry) && !ids.has(entry.id)) best.take(slot)
     }
-    return hits
+    return [...hits, ...best.inOrder().map((slot): SearchHit<E> => ({ entry: entries[slot]!, tier: 'name' }))]
   }
 
-  function find(text: string, context: SearchContext, limit: number): SearchHit<E>[] {
-    const { kinds, first = [], used } = context
+  function find(text: string, context: SearchContext<E>, limit: number): SearchHit<E>[] {
+    const { kinds, only, first = [], used } = context
     const query = queryOf(text)
     const shelf = {
       segments: allSegments(),
@@ -196,7 +214,7 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
     }
     const isMeant = (slot: number) => {
       const entry = entries[slot]
-      return entry !== undefined && (!kinds || kinds.includes(entry.kind ?? ''))
+      return entry !== undefined && (!kinds || kinds.includes(entry.kind ?? '')) && (!only || only(entry))
     }
     found.clear(entries.length)
     let meant: number[] = []
@@ -228,5 +246,5 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
   }
 
   fill(given)
-  return { search, put, remove, size: () => slotById.size }
+  return { search, put, putAll, remove, size: () => slotById.size }
 }

@@ -1,5 +1,7 @@
 export { createIndex } from './createIndex'
 export type { SearchContext, SearchEntry, SearchHit, SearchIndex } from './createIndex'
+export { fold } from './fold'
+export { beginsButForASlip } from './slip'
 export { marksOf } from './marks'
 export type { Mark } from './marks'
 export { TIERS, tierWords } from './tiers'

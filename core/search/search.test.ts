@@ -54,6 +54,29 @@ describe('what was typed finds, best first', () => {
     expect(index.search('d', { limit: 0 })).toEqual([])
   })
 
+  test('letters in order rank names first in which one word has them all', () => {
+    const index = createIndex([
+      { id: 'a', name: 'Remind me' },
+      { id: 'b', name: 'Cloud camera' },
+      { id: 'c', name: 'Chart for the dome' },
+    ])
+    expect(index.search('dme').map(({ entry }) => entry.id)).toEqual(['c', 'a', 'b'])
+  })
+
+  test('many are taken in at once, and one of them twice counts as it was last', () => {
+    const index = createIndex<SearchEntry>([])
+    const many = Array.from({ length: 500 }, (_, i) => ({ id: `e${i % 400}`, name: `Sheet ${i}` }))
+    index.putAll(many)
+    for (let i = 0; i < 200; i++) index.put({ id: 'e7', name: `Other ${i}` })
+    expect(index.size()).toBe(400)
+    expect(index.search('other', { limit: 500 }).map(({ entry }) => entry.name)).toEqual(['Other 199'])
+    expect(index.search('sheet', { limit: 500 }).length).toBe(399)
+    expect(index.search('sheet 407').map(({ entry }) => entry.id)).toEqual([])
+    expect(index.search('sheet 408')[0]?.entry.id).toBe('e8')
+    const even = index.search('sheet', { limit: 500, only: ({ id }) => Number(id.slice(1)) % 2 === 0 })
+    expect(even.length).toBe(200)
+  })
+
   test('a search is narrowed to kinds, with or without letters', () => {
     expect(index.search('dome', { kinds: ['lever'] }).map(({ entry }) => entry.id)).toEqual(['5', '1'])
     expect(index.search('', { kinds: ['program', 'folder'] }).map(({ entry }) => entry.id)).toEqual(['2', '4'])

@@ -150,18 +150,28 @@ function slips(query: Query, shelf: Shelf, found: Found): void {
   )
 }
 
-/** Names that have the letters in order, whatever stands between. */
+/** Names that have the letters in order, whatever stands between; first those in which one word has them all. */
 function letters({ initials: wanted }: Query, shelf: Shelf, found: Found): void {
   if (wanted.length < SHORTEST_FOR_LETTERS) return
   const having: number[] = []
   const look = (slot: number) => {
     if (!hasInOrder(shelf.nameOf(slot), wanted)) return
     having.push(slot)
-    found.take(slot, 'letters')
+    found.take(slot, 'letters', !isInOneWord(shelf.nameOf(slot), wanted))
   }
   if (shelf.narrowed) for (const slot of shelf.narrowed) look(slot)
   else lookThrough(shelf, wanted, look)
   shelf.remember(having)
+}
+
+/** Whether a word begins with the first letter and has the others in order. */
+function isInOneWord(name: string, wanted: string): boolean {
+  for (let at = name.indexOf(wanted[0]!); at >= 0; at = name.indexOf(wanted[0]!, at + 1)) {
+    if (at > 0 && /[\p{L}\p{N}]/u.test(name[at - 1]!)) continue
+    const end = name.slice(at).search(/[^\p{L}\p{N}]/u)
+    if (hasInOrder(end < 0 ? name.slice(at) : name.slice(at, at + end), wanted)) return true
+  }
+  return false
 }
 
 /** Names that have all the letters, in whatever order. */

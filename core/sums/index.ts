@@ -1,1 +1,2 @@
 export { evaluateSum } from './evaluateSum'
+export type { SumValue } from './evaluateSum'

@@ -1,0 +1,1 @@
+export { dateFromWords } from './dateFromWords'

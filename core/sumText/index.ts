@@ -1,0 +1,2 @@
+export { looksLikeSum } from './looksLikeSum'
+export { goesOn, plainSum } from './plainSum'
