@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { scanSchema, shortWordSchema } from '../finding'
+import { rackSchema } from '../rack'
 
 export const THEMES = ['day', 'night', 'dark-adapted'] as const
 export type Theme = (typeof THEMES)[number]
@@ -15,8 +17,22 @@ export const retentionSchema = z.object({
   mostLogs: z.number().int().min(100, 'At least 100.').max(200_000, 'At most 200,000.').default(50_000),
   /** So many of the newest acts by hand are kept; none at 0. */
   mostActs: z.number().int().min(0, 'None at least.').max(100_000, 'At most 100,000.').default(2000),
+  /** What was copied on the bench, but for what is pinned. */
+  clipHours: z.number().int().min(1, 'At least an hour.').max(87_600, 'At most ten years.').default(720),
   revisionDays: days.default(90),
   mostRevisions: z.number().int().min(10, 'At least 10.').max(100_000, 'At most 100,000.').default(10_000),
+})
+
+/** What the launcher looks up, and the short words of what is no lever. */
+export const launcherSettingsSchema = z.object({
+  scan: scanSchema.prefault({}),
+  shortWords: z.array(shortWordSchema).max(1000, 'At most 1,000 short words.').default([]),
+})
+
+/** Where the bench stands, in degrees, for dusk and dawn; north and east are positive. */
+export const placeSchema = z.object({
+  latitude: z.number().min(-90, 'From -90 to 90.').max(90, 'From -90 to 90.').default(54.63),
+  longitude: z.number().min(-180, 'From -180 to 180.').max(180, 'From -180 to 180.').default(-2.49),
 })
 
 const pins = z.array(z.string().max(80)).max(200).default([])
@@ -31,6 +47,9 @@ export const settingsSchema = z.object({
   retention: retentionSchema.prefault({}),
   /** What stands at the top where one chooses, in the order in which it was put there. */
   pinned: pinnedSchema.prefault({}),
+  launcher: launcherSettingsSchema.prefault({}),
+  rack: rackSchema.prefault({}),
+  place: placeSchema.prefault({}),
 })
 export type Settings = z.infer<typeof settingsSchema>
 export type Retention = z.infer<typeof retentionSchema>

@@ -1,0 +1,7 @@
+export { happened, happenedOver, statesThrough } from './happened'
+export type { Passage } from './happened'
+export { dueAt, nextTime } from './nextTime'
+export type { Due, EarthPlace } from './nextTime'
+export { setsItselfOff } from './setsItselfOff'
+export { describeDoor } from './words'
+export type { DoorNames } from './words'
