@@ -1,3 +1,4 @@
+export { CONDITION_PHRASES } from './phrases'
 export { clockTime, conditionParts, controlValuePart, describeCondition } from './describe'
 export { devicesIn } from './devicesIn'
 export { evaluate } from './evaluate'

@@ -4,7 +4,7 @@ export type { SheetEdit, Splice } from './edits'
 export { kitSchema } from './kit'
 export type { Kit } from './kit'
 export { fillPlaceholders, placeholdersOf } from './placeholders'
-export { isWithin, listAt, pathAt, pathsById, spotOf, stepAt } from './places'
+export { isWithin, listAt, pathAt, pathsById, withList, spotOf, stepAt } from './places'
 export type { Spot } from './places'
 export {
   checkSize,

@@ -1,2 +1,7 @@
 export { offersFor } from './offers'
-export type { Offer, WordNames } from './offers'
+export type { Offer } from './offers'
+export type { Use } from './phraseMatch'
+export type { WordChoice, WordNames } from './slots'
+export { LONGEST_WORDS, stepsFromWords } from './stepsFromWords'
+export type { WordOptions, WordReading } from './stepsFromWords'
+export { wordsFromSteps } from './wordsFromSteps'

@@ -27,6 +27,8 @@ const best = (text: string) => {
   return first && describeStep(first.step, told)
 }
 
+const KEEPS_BOTH = '; where a name is taken, keeps both, the new one under another name.'
+
 describe('a few words', () => {
   test.each([
     ['close book', 'Closes BOOK and asks about unsaved work.'],
@@ -41,7 +43,7 @@ describe('a few words', () => {
     ['mute', 'Switches Mute of Microphone the other way.'],
     ['power off', 'Sets Power of all displays to asleep.'],
     ['left display on', 'Sets Power of Left display to awake.'],
-    ['move downloads', 'Moves ${downloads}/* to …; where a name is taken, keeps both, the new one under another name.'],
+    ['move downloads', `Moves \${downloads}/* to …${KEEPS_BOTH}`],
     ['desktop 3', 'Goes to desktop 3 Visitors.'],
     ['say Good night, all', 'Announces “Good night, all”.'],
     ['warn Dew', 'Warns “Dew” and waits until it is read.'],
@@ -56,6 +58,13 @@ describe('a few words', () => {
     ['sum n = ${n} + 1', 'Sets n to the sum ${n} + 1.'],
     ['ask Who comes? as who', 'Asks “Who comes?” (a text) and calls the answer who.'],
     ['find Mast wind as page', 'Looks up “Mast wind” exactly as a named address and calls it page.'],
+    ['each file downloads', 'For each file of ${downloads}, by name, called file, does 0 steps.'],
+    [
+      'move ${file} to ${desktop}/set aside',
+      `Moves \${file} to \${desktop}/set aside, which is made if it is missing${KEEPS_BOTH}`,
+    ],
+    ['if not open ${page}', 'Does something if no window with “${page}” is open.'],
+    ['open ${bookings.address}', 'Opens ${bookings.address}.'],
     ['next round', 'Goes on with the next round.'],
     ['frame outreach on', 'Switches Outreach on.'],
     ['play open evening', 'Plays Open evening on the player.'],
