@@ -30,7 +30,15 @@ const paths = fc.constantFrom('/l', '/l/a.log', '/l/b.log', '/l/deep', '/l/deep/
 const desks = fc.constantFrom(1, 2, 3)
 /** Of few letters, so that places in it are met; `undefined` is left out, as in stored JSON. */
 const plain = <T extends object>(thing: T): T => JSON.parse(JSON.stringify(thing)) as T
-const clips = fc.record({ id: fc.constantFrom('c1', 'c2', 'c3'), text: fc.string({ maxLength: 4 }), atMs: fc.nat(9) })
+const clips = fc
+  .record({
+    id: fc.constantFrom('c1', 'c2', 'c3'),
+    text: fc.string({ maxLength: 4 }),
+    atMs: fc.nat(9),
+    kind: fc.constantFrom(undefined, 'address' as const, 'files' as const, 'picture' as const),
+    passing: fc.constantFrom(undefined, true as const),
+  })
+  .map(plain)
 const newer = fc.oneof(
   fc.record({
     kind: fc.constant('window.stand' as const),
@@ -66,6 +74,11 @@ const newer = fc.oneof(
     .map(plain),
   fc.record({ kind: fc.constant('clipboard.put' as const), clip: clips }),
   fc.record({ kind: fc.constant('clipboard.take' as const), clipId: fc.constantFrom('c1', 'c2', 'c3') }),
+  fc.record({
+    kind: fc.constant('clipboard.pin' as const),
+    clipId: fc.constantFrom('c1', 'c2', 'c3'),
+    pinned: fc.boolean(),
+  }),
   fc
     .record({
       kind: fc.constant('file.move' as const),

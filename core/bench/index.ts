@@ -23,6 +23,7 @@ export {
   kindAt,
   namesIn,
   nodeAt,
+  pathsThatDiffer,
   saidOf,
 } from './files'
 export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './files'
@@ -54,6 +55,7 @@ export {
   lampSchema,
   LONGEST_DOCUMENT,
   MOST_CLIPS,
+  MOST_PINNED_CLIPS,
   MOST_DESKTOPS,
   pathSchema,
   programSchema,
@@ -91,14 +93,17 @@ export { mendBench } from './mendBench'
 export type { BenchFault } from './mendBench'
 export { isEditingKey, placeCursor, pressInto, typeInto, writingIn, writingInFront } from './text'
 export type { EditingKey, WritingPlace } from './text'
-export { chordOfVerb, copyFrom, pasteInto, putText, saveDocuments, tellVerb, verbOf, windowMeant } from './verbs'
-export type { VerbContext } from './verbs'
+export { chordOfVerb } from './verbs'
+export { clipFrom, copyFrom, pasteInto } from './clips'
+export { putText, saveDocuments, tellVerb, verbOf, windowMeant } from './verbs'
+export type { VerbContext } from './verbContext'
 export {
   documentInFront,
   documentName,
   frontProgram,
   frontWindow,
   hasUnsaved,
+  placeName,
   stackedWindows,
   windowsOf,
   windowTitle,

@@ -27,6 +27,7 @@ export type BenchFact =
   | { readonly code: 'text-too-long'; readonly path: string }
   | { readonly code: 'clip-exists' }
   | { readonly code: 'clip-missing' }
+  | { readonly code: 'clips-pinned'; readonly most: number }
   | {
       readonly code: 'verb-missing'
       readonly program: string
@@ -35,7 +36,8 @@ export type BenchFact =
     }
   | { readonly code: 'nothing-to-write-in'; readonly program?: string }
   | { readonly code: 'work-unsaved'; readonly program: string }
-  | { readonly code: 'nothing-to-paste' }
+  | { readonly code: 'nothing-to-paste'; readonly nth?: number; readonly count?: number }
+  | { readonly code: 'files-gone' }
   | { readonly code: 'nothing-to-copy' }
   | { readonly code: 'no-folder-shown'; readonly program: string }
   | { readonly code: 'no-bin'; readonly path?: string }
@@ -96,7 +98,9 @@ export function describeIssue(fact: BenchFact): string {
     case 'clip-exists':
       return 'That text is on the clipboard already.'
     case 'clip-missing':
-      return 'That text is no longer on the clipboard.'
+      return 'That is no longer on the clipboard.'
+    case 'clips-pinned':
+      return `${fact.most} are pinned already. Let one of them go first.`
     case 'verb-missing': {
       const known = fact.known.length === 0 ? ' It can be told nothing.' : ` It knows ${fact.known.join(', ')}.`
       return `${fact.program} does not know “${fact.verb}”.${known}`
@@ -108,13 +112,16 @@ export function describeIssue(fact: BenchFact): string {
     case 'work-unsaved':
       return `${fact.program} has unsaved work there. Save it first, or close the window and say what becomes of it.`
     case 'nothing-to-paste':
-      return 'The clipboard is empty.'
+      if (!fact.count) return 'The clipboard is empty.'
+      return `Only ${fact.count} of what was copied are kept; number ${fact.nth} is none of them.`
+    case 'files-gone':
+      return 'The files that were copied are gone.'
     case 'no-folder-shown':
       return `${fact.program} shows no folder.`
     case 'no-bin':
       return 'The bench has no bin: no known folder is called “bin”.'
     case 'nothing-to-copy':
-      return 'There is no text to copy.'
+      return 'There is nothing to copy.'
     default:
       return assertNever(fact)
   }

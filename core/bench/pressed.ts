@@ -6,7 +6,7 @@ import type { Change } from './change'
 import type { BenchState, BenchWindow, Program } from './schema'
 import { isEditingKey, pressInto, typeInto, writingIn } from './text'
 import { tellVerb } from './verbs'
-import type { VerbContext } from './verbs'
+import type { VerbContext } from './verbContext'
 
 /** What a key or chord did to the window that got it. */
 export interface Pressed {

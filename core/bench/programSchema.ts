@@ -24,6 +24,8 @@ export const verbEffectSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('view'), view: shortText.min(1), values: z.array(shortText.min(1)).min(2).max(50) }),
   z.object({ kind: z.literal('select-all') }),
   z.object({ kind: z.literal('copy') }),
+  /** A picture of what it shows, as a stand-in. */
+  z.object({ kind: z.literal('copy-picture') }),
   z.object({ kind: z.literal('cut') }),
   z.object({ kind: z.literal('paste') }),
   /** `${date}`, `${time}` and the like stand for the moment. */
@@ -85,6 +87,8 @@ export const programSchema = z.object({
   verbs: z.array(verbSchema).max(200, 'At most 200 verbs.').optional(),
   /** Set for one whose documents are texts that can be written in. */
   writes: z.boolean().optional(),
+  /** Set for one that the system needs: it cannot be uninstalled. */
+  needed: z.boolean().optional(),
   /** Set for one that holds secrets: what is typed or copied there is written down nowhere else. */
   secret: z.boolean().optional(),
 })

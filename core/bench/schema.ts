@@ -112,16 +112,25 @@ export const messageSchema = z.object({
   board: z.object({ goneAtMs: z.number() }).optional(),
 })
 
-/** A text that was copied, and from which program. */
+/** What was copied, and from which program. */
 export const clipSchema = z.object({
   id: idSchema,
+  /** A text, an address, the paths of files a line each, or what is said in place of a picture. */
   text: documentTextSchema,
   atMs: z.number(),
   programId: idSchema.optional(),
+  /** A text when absent. */
+  kind: z.enum(['address', 'files', 'picture']).optional(),
+  /** Stays when there are too many. */
+  pinned: z.literal(true).optional(),
+  /** From a program that holds secrets: it can be pasted, and is forgotten with the next that is copied. */
+  passing: z.literal(true).optional(),
 })
 
-/** So many texts the clipboard remembers. */
-export const MOST_CLIPS = 50
+/** So much that was copied the clipboard remembers. */
+export const MOST_CLIPS = 500
+/** So much of that can be pinned. */
+export const MOST_PINNED_CLIPS = 100
 
 /** Where something lay before it was thrown into the bin. */
 const binnedFrom = pathSchema.optional()

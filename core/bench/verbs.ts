@@ -1,6 +1,6 @@
 import { expandVariables } from '../command'
 import { assertNever, fail, own, succeed } from '../result'
-import type { Failure, Result } from '../result'
+import type { Result } from '../result'
 import { applyChanges } from './change'
 import type { Change } from './change'
 import { fileAt, kindAt } from './files'
@@ -9,15 +9,11 @@ import { momentValues } from './moment'
 import { freeName, pathIn } from './paths'
 import { binChange } from './bin'
 import type { BenchState, BenchWindow, Program, Verb, VerbEffect } from './schema'
-import { draftOf, selectionOf, sizeOfText } from './draft'
+import { draftOf, sizeOfText } from './draft'
 import { typeInto, placeCursor, writingIn } from './text'
+import { copyFrom, copyPicture, folderShown, nothingToWriteIn, pasteInto } from './clips'
+import type { VerbContext } from './verbContext'
 import { documentInFront, frontWindow, hasUnsaved, windowsOf } from './windows'
-
-/** Time and identity come from outside. */
-export interface VerbContext {
-  readonly nowMs: number
-  readonly nextId: () => string
-}
 
 /** A verb of a program by its id or its name. */
 export function verbOf(program: Program, verb: string): Verb | undefined {
@@ -97,8 +93,10 @@ function perform(
     case 'copy':
     case 'cut':
       return copyFrom(state, window, effect.kind, context)
+    case 'copy-picture':
+      return copyPicture(state, window, context)
     case 'paste':
-      return pasteInto(state, window)
+      return pasteInto(state, window, 1, context.nowMs)
     case 'insert': {
       if (!place) return nothingToWriteIn(program)
       const text = expandVariables(effect.text, { ...momentValues(context.nowMs), ...state.folders })
@@ -150,57 +148,9 @@ export function putText(state: BenchState, path: string, text: string, nowMs: nu
   return { kind: 'file.put', path, file: { ...kept, sizeBytes: sizeOfText(text), changedAtMs: nowMs, text } }
 }
 
-/**
- * What is selected in a window, or all of its text where nothing is, onto the clipboard. Issues: `nothing-to-copy`,
- * `nothing-to-write-in`.
- */
-export function copyFrom(
-  state: BenchState,
-  window: BenchWindow,
-  how: 'copy' | 'cut',
-  { nowMs, nextId }: VerbContext,
-): Result<Change[]> {
-  const place = writingIn(state, window)
-  const text = place ? selectedText(state, place) : (documentInFront(window.content)?.path ?? '')
-  if (text === '') return fail(benchIssue({ code: 'nothing-to-copy' }))
-  const clip = { id: nextId(), text, atMs: nowMs, programId: window.programId }
-  const copy: Change = { kind: 'clipboard.put', clip }
-  if (how === 'copy') return succeed([copy])
-  if (!place) return nothingToWriteIn(own(state.programs, window.programId))
-  const draft = draftOf(state, place.document)
-  const { from, to } = selectionOf(draft)
-  const all = from === to
-  const taken = typeInto(state, place, '') as Extract<Change, { kind: 'document.edit' }>
-  return succeed([copy, all ? { ...taken, at: 0, deletes: draft.text.length, cursor: 0 } : taken])
-}
-
-function selectedText(state: BenchState, place: NonNullable<ReturnType<typeof writingIn>>): string {
-  const draft = draftOf(state, place.document)
-  const { from, to } = selectionOf(draft)
-  return from < to ? draft.text.slice(from, to) : draft.text
-}
-
-/** The newest text of the clipboard into the document of a window. Issues: `nothing-to-paste`, `nothing-to-write-in`. */
-export function pasteInto(state: BenchState, window: BenchWindow): Result<Change[]> {
-  const place = writingIn(state, window)
-  if (!place) return nothingToWriteIn(own(state.programs, window.programId))
-  const [clip] = state.clipboard ?? []
-  return clip ? succeed([typeInto(state, place, clip.text)]) : fail(benchIssue({ code: 'nothing-to-paste' }))
-}
-
 /** The window that is meant by a program, or by nobody: the topmost of that program, or the one in front. */
 export function windowMeant(state: BenchState, programId: string): BenchWindow | undefined {
   return programId === '' ? frontWindow(state) : windowsOf(state, programId)[0]
-}
-
-function nothingToWriteIn(program: Program | undefined): Failure {
-  return fail(benchIssue({ code: 'nothing-to-write-in', ...(program ? { program: program.name } : {}) }))
-}
-
-/** The folder that a window shows. */
-function folderShown(state: BenchState, { content }: BenchWindow): string | undefined {
-  const front = documentInFront(content)
-  return front && kindAt(state.files, front.path) === 'folder' ? front.path : undefined
 }
 
 function binSelected(state: BenchState, window: BenchWindow, program: Program): Result<Change[]> {

@@ -60,9 +60,13 @@ export function windowTitle(state: BenchState, window: BenchWindow): string {
   return [name, [parts, files].filter(Boolean).join(' · ')].filter(Boolean).join(': ')
 }
 
-/** The last part of a path, or an address without its scheme; marked when unsaved. */
-export function documentName(document: BenchDocument): string {
-  const plain = document.path.replace(/^[a-z][a-z0-9+.-]*:\/\//i, '')
-  const name = plain === document.path ? plain.replace(/\/$/, '').split('/').at(-1)! : plain
-  return document.unsaved ? `${name}*` : name
+/** The name of a document; marked when unsaved. */
+export function documentName({ path, unsaved }: BenchDocument): string {
+  return unsaved ? `${placeName(path)}*` : placeName(path)
+}
+
+/** The last part of a path, or an address without its scheme. */
+export function placeName(path: string): string {
+  const plain = path.replace(/^[a-z][a-z0-9+.-]*:\/\//i, '')
+  return plain === path ? plain.replace(/\/$/, '').split('/').at(-1)! : plain
 }

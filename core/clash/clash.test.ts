@@ -87,6 +87,26 @@ describe('clashes', () => {
   })
 })
 
+test('a hundred turntables on one button each know of the others that are live with them', () => {
+  const step = {
+    id: 'a',
+    kind: 'turntable',
+    roads: [
+      { direction: 'n', steps: [] },
+      { direction: 's', steps: [] },
+    ],
+    onFailure: 'stop',
+  }
+  const tables = Array.from({ length: 100 }, (_, i) => lever(i + 1, 'Mouse3', { steps: [step as never] }))
+  const found = clashes(...tables)
+  expect(new Set(found.map(({ leverId }) => leverId)).size).toBe(100)
+  // One for each program has none.
+  const apart = ['chart', 'camera', 'log'].map((id, i) =>
+    lever(i + 1, 'Mouse3', { ...only(id), steps: [step as never] }),
+  )
+  expect(shape(...apart)).toEqual([])
+})
+
 describe('laws', () => {
   const scopes = fc.oneof(
     fc.constant({ kind: 'everywhere' as const }),

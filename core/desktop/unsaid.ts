@@ -19,6 +19,8 @@ export type Unsaid =
   | { readonly code: 'while-running' }
   | { readonly code: 'scope'; readonly scope: string }
   | { readonly code: 'triggers'; readonly triggers: readonly string[] }
+  | { readonly code: 'doors' }
+  | { readonly code: 'inputs'; readonly names: readonly string[] }
   | { readonly code: 'interlock' }
   | { readonly code: 'feedback'; readonly feedback: string }
   | { readonly code: 'lamp' }
@@ -47,6 +49,9 @@ export function unsaidOf(lever: Lever, names: Names): Unsaid[] {
   if (lever.whileRunning !== 'ignore') unsaid.push({ code: 'while-running' })
   if (lever.scope.kind !== 'everywhere') unsaid.push({ code: 'scope', scope: describeScope(lever.scope, names) })
   if (lever.triggers.length > 0) unsaid.push({ code: 'triggers', triggers: lever.triggers.map(describeTrigger) })
+  if (lever.doors && lever.doors.length > 0) unsaid.push({ code: 'doors' })
+  if (lever.inputs && lever.inputs.length > 0)
+    unsaid.push({ code: 'inputs', names: lever.inputs.map(({ name }) => name) })
   if (lever.interlock) unsaid.push({ code: 'interlock' })
   if (lever.feedback) unsaid.push({ code: 'feedback', feedback: feedbackWords[lever.feedback] })
   if (lever.lamp) unsaid.push({ code: 'lamp' })
@@ -110,6 +115,10 @@ export function describeUnsaid(unsaid: Unsaid): string {
       return `Its scope is left out: ${unsaid.scope}.`
     case 'triggers':
       return `Its ${unsaid.triggers.length === 1 ? 'trigger is' : 'triggers are'} left out: ${listed(unsaid.triggers)}.`
+    case 'doors':
+      return 'The tile, lamp, events or times that pull it are left out.'
+    case 'inputs':
+      return `What it is given is left out: ${listed(unsaid.names)}.`
     case 'interlock':
       return 'Its interlock is left out; the file can always be started.'
     case 'feedback':

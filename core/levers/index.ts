@@ -1,4 +1,6 @@
 export { devicesNamed, namedByLever } from './named'
+export { describeProgramUse, usesOfProgram } from './programUses'
+export type { ProgramUse } from './programUses'
 export {
   FEEDBACKS,
   feedbackSchema,
@@ -28,7 +30,9 @@ export type {
   PatternField,
   Variant,
 } from './schema'
-export { INPUT_KINDS, inputKindWords, leverInputSchema, readInputs } from './inputs'
+export { benchEventSchema, doorSchema, MISSED, timeRuleSchema } from './doorSchema'
+export type { BenchEvent, Door, TimeRule } from './doorSchema'
+export { INPUT_KINDS, inputKindWords, leverInputSchema, readInput, readInputs } from './inputs'
 export type { InputKind, LeverInput } from './inputs'
 export { PULLED_AGAIN, pulledAgainWords, WHILE_RUNNING, whileRunningWords } from './pulls'
 export type { PulledAgain, WhileRunning } from './pulls'
@@ -52,6 +56,14 @@ export type { Gate } from './interlock'
 export { goesTo, lampOf } from './leverLamp'
 export { patienceOf } from './patience'
 export { describeSequence, describeTrigger, keyName, onKeyboard, triggerKeys } from './triggerWords'
+export { fitRoads, roadsOfLevers, roadsOfProgram } from './makeRoads'
+export { actUses } from './actUses'
+export type { HandAct } from './actUses'
+export { proposeRoads } from './proposeRoads'
+export type { ProposedRoad } from './proposeRoads'
+export { opensTurntable, stepsOnWay, turntableOf } from './turntables'
+export type { LeverRoad, LeverTable } from './turntables'
+export { describeTurn } from './turnWords'
 export { typedText } from './typedText'
 export type { TypedText } from './typedText'
 export { withoutNothing } from './withoutNothing'

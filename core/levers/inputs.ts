@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { EMPTY_TREE } from '../bench'
-import { didYouMean } from '../names'
+import { didYouMean, listed } from '../names'
 import { fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { readAnswer, valueNameSchema } from '../steps'
@@ -8,13 +8,14 @@ import type { Asked } from '../steps'
 import type { Value } from '../values'
 
 /** What an input is; `any` is a value with all its parts, such as a row that was looked up. */
-export const INPUT_KINDS = ['text', 'number', 'yes-no', 'date', 'any'] as const
+export const INPUT_KINDS = ['text', 'number', 'yes-no', 'date', 'choice', 'any'] as const
 export type InputKind = (typeof INPUT_KINDS)[number]
 export const inputKindWords: Record<InputKind, string> = {
   text: 'a text',
   number: 'a number',
   'yes-no': 'yes or no',
   date: 'a date',
+  choice: 'one of a list',
   any: 'any value',
 }
 
@@ -23,6 +24,8 @@ export const leverInputSchema = z.object({
   name: valueNameSchema,
   kind: z.enum(INPUT_KINDS),
   standard: z.string().max(4096).optional(),
+  /** What a `choice` is chosen from. */
+  choices: z.array(z.string().trim().min(1).max(200)).max(200, 'At most 200 choices.').optional(),
 })
 export type LeverInput = z.infer<typeof leverInputSchema>
 
@@ -30,10 +33,17 @@ export const leverInputsSchema = z
   .array(leverInputSchema)
   .max(50)
   .superRefine((inputs, context) => {
-    for (const [i, { name, kind, standard }] of inputs.entries()) {
+    for (const [i, input] of inputs.entries()) {
+      const { name, kind, standard, choices = [] } = input
       if (inputs.findIndex((other) => other.name === name) < i)
         context.addIssue({ code: 'custom', path: [i, 'name'], message: `Another input is called ${name}.` })
-      const read = standard === undefined ? undefined : readInput(kind, standard)
+      if (kind === 'choice' && choices.length === 0)
+        context.addIssue({
+          code: 'custom',
+          path: [i, 'choices'],
+          message: 'Write what it is chosen from, a line each.',
+        })
+      const read = standard === undefined ? undefined : readInput(input, standard)
       if (read && !read.ok)
         context.addIssue({ code: 'custom', path: [i, 'standard'], message: read.issues[0]!.message })
     }
@@ -57,25 +67,40 @@ export function readInputs(
       issues.push({ code: 'input-unknown', message, at: name })
     }
   }
-  for (const { name, kind, standard } of inputs) {
+  for (const input of inputs) {
+    const { name, kind, standard } = input
     const raw = own(given, name) ?? standard
     if (raw === undefined) {
       issues.push({ code: 'input-missing', message: `It needs ${name}: ${inputKindWords[kind]}.`, at: name })
       continue
     }
-    const value = readInput(kind, raw)
+    const value = readInput(input, raw)
     if (value.ok) values[name] = value.value
     else issues.push({ code: 'input-refused', message: `${name}: ${value.issues[0]!.message}`, at: name })
   }
   return issues.length > 0 ? fail(...issues) : succeed(values)
 }
 
-function readInput(kind: InputKind, value: Value): Result<Value> {
+/** A value as one input takes it. Issues: `input-refused`. */
+export function readInput({ kind, choices = [] }: LeverInput, value: Value): Result<Value> {
   if (kind === 'any') return succeed(value)
+  if (kind === 'choice') return oneOf(choices, value)
   // A text of digits is a number to a text, too.
   const raw = kind === 'text' && (typeof value === 'number' || typeof value === 'boolean') ? String(value) : value
   const question: Asked = { kind, text: '' }
   return readAnswer(question, raw, NO_FILES)
+}
+
+/** Capitals do not matter; what comes back is written as in the list. */
+function oneOf(choices: readonly string[], value: Value): Result<Value> {
+  const wanted = typeof value === 'string' ? value.trim().toLowerCase() : ''
+  const choice = choices.find((known) => known.toLowerCase() === wanted)
+  if (choice !== undefined) return succeed(choice)
+  const guess = didYouMean(wanted, choices) || ` Choose ${listed(choices.slice(0, 8))}.`
+  return fail({
+    code: 'input-refused',
+    message: `“${typeof value === 'string' ? value : '?'}” is none of the list.${guess}`,
+  })
 }
 
 /** No input is a file that has to be there. */

@@ -5,6 +5,7 @@ import { KEYBOARDS, LEGEND_IDS } from '../keys'
 import { DEEPEST_BLOCKS, depthOf, everyStep, frameIdSchema, MOST_STEPS, NATURES, stepSchema } from '../steps'
 import type { Step } from '../steps'
 import { marked } from '../fields'
+import { doorSchema } from './doorSchema'
 import { leverInputsSchema } from './inputs'
 import { PULLED_AGAIN, WHILE_RUNNING } from './pulls'
 import { keyRuleSchema } from './ruleSchema'
@@ -138,6 +139,8 @@ const fields = {
   interlock: interlockSchema.nullish(),
   /** The lamp on its plate, where it is not that of the device it switches. */
   lamp: lampSchema.nullish(),
+  /** Ways to pull it that are no keys: a tile, a lamp, what happens, the time. */
+  doors: z.array(doorSchema).max(20, 'At most 20 of them.').nullish(),
   /** Where it is not the usual one of its kind. */
   feedback: feedbackSchema.nullish(),
   /** The Desktop Entry it was imported from, and which of its actions; its text as it was, and in which locale it was read. */
@@ -170,6 +173,7 @@ export const PATTERN_FIELDS = [
   'interlock',
   'lamp',
   'feedback',
+  'doors',
 ] as const
 
 /** Says of a lever that it follows another one, and in what it differs. Its name is always its own. */

@@ -176,6 +176,7 @@ function undo(
       return none('A message has been read.')
     case 'clipboard.put':
     case 'clipboard.take':
+    case 'clipboard.pin':
       return none('What was copied stays among what was copied.')
     case 'document.edit':
       return none('A text that was typed has no opposite.')

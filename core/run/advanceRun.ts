@@ -145,7 +145,9 @@ function act(at: At, context: AdvanceContext): Advance {
     return { run: { ...head, phase: 'paused' }, bench, entries: [], changes: [] }
   }
   const paid: At = { ...at, head: { ...head, budget: head.budget - 1 } }
-  return definitionOf(step).role === 'block' ? enterBlock(paid, step, contextOf(paid)) : takeStep(paid, step, context)
+  return definitionOf(step).role === 'block'
+    ? enterBlock(paid, step, Object.assign(contextOf(paid), underWay(head, context)))
+    : takeStep(paid, step, context)
 }
 
 function stepAt({ head, sheet }: At): Step | AnyStep {

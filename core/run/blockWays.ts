@@ -16,14 +16,26 @@ const NOTHING = { changes: [] }
 
 /** A block was reached: it says which of its lists comes first, or none. */
 export function enterBlock(at: At, step: Step | AnyStep, context: StepContext): Advance {
-  const { head, bench } = at
+  const { bench } = at
+  let { head } = at
   let move: BlockMove
   try {
     move = nextInBlock(plainOf(step), { at: 'beginning' }, bench, context)
+    const [answer, ...roads] = head.roads ?? []
+    if (move.kind === 'asks' && answer !== undefined) {
+      head = { ...head, roads }
+      move = nextInBlock(plainOf(step), { at: 'beginning' }, bench, { ...context, answer })
+    }
   } catch (error) {
     return failStep(at, step, threw(error), { bench, recorded: [] })
   }
   if (move.kind === 'fail') return failStep(at, step, move.issue, { bench, recorded: [] })
+  if (move.kind === 'asks') {
+    const entry = entryOf(at, step, { outcome: 'asking', note: move.question.text }, [])
+    const counting = counted(settled(head), entry)
+    const question = { ...move.question, id: `q${counting.entryCount}` }
+    return { ...NOTHING, run: { ...counting, phase: 'asking', question }, bench, entries: [entry] }
+  }
   const keeps = move.kind === 'enter' && move.keeps !== undefined ? { value: move.keeps } : {}
   const entry = entryOf(at, step, { outcome: 'done', note: move.because, ...keeps }, [])
   const keptAt = 'value' in keeps ? head.entryCount : undefined
@@ -52,6 +64,8 @@ export function leaveList(at: At, context: StepContext): Advance {
   switch (move.kind) {
     case 'fail':
       return failStep(reached(), step, move.issue, { bench, recorded: [] })
+    case 'asks':
+      throw new RangeError('a block asks at its beginning only')
     case 'enter':
       return { changes: [], run: goneOn(head, [...outer, levelOf(move, top.keptAt)]), bench, entries: [] }
     case 'leave': {

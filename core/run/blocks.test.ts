@@ -45,7 +45,7 @@ function withIds(part: Part): Part {
       ? (value as Part[]).map(withIds)
       : key === 'alternative'
         ? withIds(value as Part)
-        : key === 'branches' || key === 'cases'
+        : key === 'branches' || key === 'cases' || key === 'roads'
           ? (value as Part[]).map((branch) => ({ ...branch, steps: (branch.steps as Part[]).map(withIds) }))
           : value,
   ])
@@ -347,7 +347,7 @@ describe('laws over all kinds of step', () => {
   const replies = fc.array(
     fc.constantFrom<Value>(
       ...['save', 'discard', 'leave', 'hide', 'on', 'off', 'both', 'replace', 'skip', 'read'],
-      ...['0', ['0', '1'], '3', true, '2026-03-14', '/in/veil-1.exposure'],
+      ...['0', ['0', '1'], '3', true, '2026-03-14', '/in/veil-1.exposure', 'n', 'e'],
     ),
     { minLength: 120, maxLength: 120 },
   )

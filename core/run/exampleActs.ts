@@ -28,6 +28,8 @@ const windows = fc.constantFrom<object>(
   { kind: 'program', programId: 'book' },
   { kind: 'program', programId: 'dome' },
   { kind: 'title', text: 'B.LOG' },
+  { kind: 'meant', programId: 'book', title: 'BOOK: b.log' },
+  { kind: 'meant', programId: 'vault', title: '' },
   { kind: 'window', windowId: 'w-chart' },
 )
 const conditions = fc.constantFrom<object>(
@@ -78,6 +80,10 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
     otherId: fc.constantFrom('book', 'web'),
   }),
   'program.close': kind('program.close', { programId: fc.constantFrom('chart', 'book'), unsaved }),
+  'program.uninstall': kind('program.uninstall', {
+    programId: fc.constantFrom('chart', 'book', 'dome'),
+    unsaved: fc.constantFrom('save', 'discard'),
+  }),
   'programs.put-away': kind('programs.put-away', { which, how: fc.constantFrom('close', 'hide'), unsaved }),
   'programs.show': kind('programs.show', { which }),
   'program.tell': kind('program.tell', {
@@ -101,6 +107,10 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
     to: fc.constantFrom('front', 'maximized', 'minimized', 'hidden', 'normal', 'other-way'),
   }),
   'windows.close': kind('windows.close', { which: windows, unsaved }),
+  'window.show': kind('window.show', {
+    which: windows,
+    shows: fc.constantFrom('/l/b.log', '/later', '${in}', '/none'),
+  }),
   'window.cycle': kind('window.cycle', {
     way: fc.constantFrom('next', 'previous'),
     within: fc.constantFrom(undefined, 'all', 'program'),
@@ -293,6 +303,12 @@ export function drawnBlocks(list: fc.Arbitrary<DrawnStep[]>): Readonly<Record<st
       otherwise: list,
     }),
     each: kind('each', { source: drawnSources, as: valueName, atMost: fc.integer({ min: 1, max: 3 }), steps: list }),
+    turntable: kind('turntable', {
+      roads: fc.tuple(list, list).map(([up, right]) => [
+        { direction: 'n', label: 'Up', steps: up },
+        { direction: 'e', steps: right },
+      ]),
+    }),
     repeat: kind('repeat', { times: fc.constantFrom('0', '2', '${v}'), steps: list }),
     while: kind('while', { condition: conditions, atMost: fc.integer({ min: 1, max: 2 }), steps: list }),
   }

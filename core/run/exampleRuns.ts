@@ -24,7 +24,7 @@ function withIds(part: Part): Part {
 function inside(key: string, value: unknown): unknown {
   if ((key === 'steps' || key === 'otherwise') && value !== undefined) return (value as Part[]).map(withIds)
   if (key === 'alternative') return withIds(value as Part)
-  if (key === 'branches' || key === 'cases')
+  if (key === 'branches' || key === 'cases' || key === 'roads')
     return (value as Part[]).map((branch) => ({ ...branch, steps: (branch.steps as Part[]).map(withIds) }))
   return value
 }
@@ -45,7 +45,11 @@ export interface ExampleLever {
 /** Starts a run of steps that may pull the levers given by their ids. */
 export function begin(
   parts: readonly Part[],
-  { inputs, levers = {} }: { inputs?: Record<string, Value>; levers?: Record<string, ExampleLever> } = {},
+  {
+    inputs,
+    levers = {},
+    roads,
+  }: { inputs?: Record<string, Value>; levers?: Record<string, ExampleLever>; roads?: string[] } = {},
 ): Run {
   return startRun(
     { id: 'root', name: 'Root', plate: 1, steps: sheetOf(...parts) },
@@ -53,6 +57,7 @@ export function begin(
       nowMs: 0,
       nextId,
       inputs,
+      roads,
       leverOf: (id) => {
         const lever = levers[id]
         const values = { values: {}, broken: {} }

@@ -83,7 +83,7 @@ export const putBackReportSchema = z.object({
   gone: z.array(z.string()),
 })
 
-export const RUN_SOURCES = ['key', 'launcher', 'button', 'api', 'trial'] as const
+export const RUN_SOURCES = ['key', 'launcher', 'button', 'tile', 'lamp', 'event', 'time', 'api', 'trial'] as const
 
 /** A list of the way and some of its rows: only those are done. */
 const partSchema = z.object({ depth: z.number().int().positive(), indexes: z.array(z.number().int().nonnegative()) })
@@ -113,6 +113,8 @@ export const runHeadSchema = z.object({
   isSlow: z.boolean().optional(),
   /** Steps before which it pauses, by their paths. */
   pauses: z.array(z.string()).optional(),
+  /** The roads of turntables that were taken before it began, in order; what is used is taken off. */
+  roads: z.array(z.string().max(20)).max(10).optional(),
   /** What it gave back. */
   result: valueSchema.optional(),
   /** Asked before the first step, because the interlock does not hold. */

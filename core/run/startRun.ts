@@ -17,6 +17,8 @@ export interface StartContext {
   readonly values?: ValueTable
   /** What it is given, as its inputs take it. */
   readonly inputs?: Scope
+  /** The roads of turntables that are taken already. */
+  readonly roads?: readonly string[]
   /** The levers there are, with their named values: those that its steps can come to are kept with the run. */
   readonly leverOf?: (id: string) => { readonly lever: Pullable; readonly values: ValueTable } | undefined
 }
@@ -37,6 +39,7 @@ export function startRun(lever: Pullable, context: StartContext): Run {
     values: context.values ?? NO_VALUES,
     ...(context.inputs && Object.keys(context.inputs).length > 0 ? { inputs: { ...context.inputs } } : {}),
     ...(Object.keys(levers).length > 0 ? { levers } : {}),
+    ...(context.roads && context.roads.length > 0 ? { roads: [...context.roads] } : {}),
     phase: 'ready',
     outcome: 'none',
     stack: [{ kind: 'sheet', index: 0 }],

@@ -2,6 +2,7 @@ import { hasUnsaved, saveDocuments, windowTitle } from '../bench'
 import type { BenchState, BenchWindow, Change } from '../bench'
 import { assertNever, succeed } from '../result'
 import type { Issue, Result } from '../result'
+import type { Phrase } from '../phrases'
 import type { StepContext } from './effect'
 import type { UnsavedPolicy } from './fields'
 import type { Asked } from './question'
@@ -90,4 +91,23 @@ export function closeWindows(
   return closed.ok
     ? { kind: 'closes', changes: closed.value, unsavedPolicy: settled }
     : { kind: 'fails', issues: closed.issues }
+}
+
+/** The ways to say that something is closed, by what happens to unsaved work. */
+export function unsavedPhrases(verbs: string, what: string, gives: Phrase['gives']): Phrase[] {
+  const to = (unsaved: UnsavedPolicy) => ({ ...gives, unsaved })
+  return [
+    { say: `${verbs} ${what}`, gives: to('ask') },
+    { say: `${verbs} ${what} and save (its|the|all) (work)`, gives: to('save') },
+    { say: `save and ${verbs} ${what}`, gives: to('save'), isHeardOnly: true },
+    { say: `${verbs} ${what} (,) saving (its|the|all|unsaved) (work|changes)`, gives: to('save'), isHeardOnly: true },
+    { say: `${verbs} ${what} without saving`, gives: to('discard') },
+    {
+      say: `${verbs} ${what} (,) discarding (its|the|all|unsaved) (work|changes)`,
+      gives: to('discard'),
+      isHeardOnly: true,
+    },
+    { say: `${verbs} ${what} unless work is unsaved`, gives: to('leave') },
+    { say: `${verbs} ${what} or hide where work is unsaved`, gives: to('hide') },
+  ]
 }

@@ -235,3 +235,14 @@ test('sentences name the devices, the way and the second way', () => {
     'Sets Mute of Microphone to muted; failing that, shows the message “Mute it by hand” with a sound.',
   )
 })
+
+test('a value is set as a text says it, and what it is not is told', () => {
+  const said = (controlId: string, text: string) =>
+    perform(controlId, { kind: 'said', text }, undefined, { values: { values: { level: '55' }, broken: {} } })
+  expect(values(said('gain', '${level}'))).toEqual([55])
+  expect(values(said('mute', 'OFF'))).toEqual([false])
+  expect(values(said('pattern', 'Wide'))).toEqual(['wide'])
+  expect(
+    [said('gain', 'loud'), said('gain', '101'), said('gain', ''), said('pattern', 'x'), said('mute', '1')].map(codeOf),
+  ).toEqual(Array(5).fill('value-unread'))
+})

@@ -8,7 +8,8 @@ import type { StepFinding } from './finding'
 import type { Nature } from './nature'
 import type { NamedParts } from './knownNames'
 import type { Names } from './names'
-import type { Phrase } from './phrase'
+import type { Phrase } from '../phrases'
+import type { Asked } from './question'
 import type { Sentence } from '../sentence'
 import type { StepValue } from './value'
 
@@ -72,6 +73,8 @@ export type BlockMove =
       readonly keeps?: StepValue
       readonly because: string
     }
+  /** At its beginning only: it goes on with the answer. */
+  | { readonly kind: 'asks'; readonly question: Asked }
   /** With a reason it is told. */
   | { readonly kind: 'leave'; readonly because: string }
   | { readonly kind: 'fail'; readonly issue: Issue }

@@ -17,7 +17,7 @@ export interface StepContext {
   /** What names stand for here, lists and records too; `values` has the texts of them. */
   readonly scope?: Scope
   /** Works a sum out, where that is at hand. */
-  readonly sum?: (text: string) => Result<number>
+  readonly sum?: (text: string) => Result<number | string>
   /** The levers of a frame, or all; the steps themselves do not know them. */
   readonly leversOf?: (frameId: string | undefined) => readonly LeverFacts[]
   /** The minute of the local day, 0 to 1439, for conditions on it. */

@@ -35,6 +35,7 @@ export {
   LONGEST_VARIABLE,
   MOST_ARGUMENTS,
   valueNameSchema,
+  pathTemplateSchema,
   programIdSchema,
 } from './fields'
 export { UNSAVED_POLICIES, unsavedWords } from './fields'
@@ -45,12 +46,14 @@ export { openersOf, profileOption } from './kinds/openPlaces'
 export { playerOf, PLAYER_ACTS } from './kinds/controlPlayer'
 export { BOARD_MS, MESSAGE_FORMS } from './kinds/showMessage'
 export { WINDOW_STATES, windowStateWords } from './kinds/setWindows'
+export { DEEPEST_TABLES, tableOfRoad } from './kinds/turntable'
+export type { Road } from './kinds/turntable'
 export { CLIPBOARD_ACTS } from './kinds/useClipboard'
 export { TAKEN_POLICIES, takenWords } from './fileWork'
 export type { TakenPolicy } from './fileWork'
 export { PROGRAM_CHOICES, programChoiceWords } from './programChoice'
 export type { ProgramChoice } from './programChoice'
-export { choiceOf, WINDOW_CHOICES, windowChoiceWords } from './windowChoice'
+export { choiceOf, titleWithoutMark, WINDOW_CHOICES, windowChoiceWords, windowsMeant } from './windowChoice'
 export type { WindowChoice } from './windowChoice'
 export { RUNNING_POLICIES, runningWords } from './kinds/openProgram'
 export type { RunningPolicy } from './kinds/openProgram'
@@ -87,8 +90,6 @@ export { ownTextsOf, placeIssues, placesIn } from './scopes'
 export type { Place } from './scopes'
 export { plainSentence } from '../sentence'
 export type { PartInput, Sentence, SentencePart } from '../sentence'
-export { SLOTS } from './phrase'
-export type { MeantControl, Phrase, Slot, Slots } from './phrase'
 export { quoted } from './valueWords'
 export {
   ENTRY_KINDS,

@@ -17,6 +17,9 @@ export type StepFact =
   /** None of a kind of device is there: `is no display`, `are no displays`. */
   | { readonly code: 'device-missing'; readonly kind: string }
   | { readonly code: 'value-refused'; readonly control: string; readonly lacks: 'steps' | 'other-way' }
+  | { readonly code: 'value-unread'; readonly control: string; readonly text: string; readonly range: string }
+  | { readonly code: 'no-duration'; readonly text: string }
+  | { readonly code: 'program-needed'; readonly program: string }
   | {
       readonly code: 'not-followed'
       readonly device: string
@@ -127,6 +130,12 @@ export function describeIssue(fact: StepFact): string {
       return fact.lacks === 'steps'
         ? `${fact.control} has no steps.`
         : `${fact.control} is no switch, so it has no other way.`
+    case 'value-unread':
+      return `${fact.control} takes ${fact.range}, not “${fact.text}”.`
+    case 'program-needed':
+      return `${fact.program} cannot be uninstalled: the system needs it.`
+    case 'no-duration':
+      return `“${fact.text}” is no length of time of a day at most. Write it as 25 min.`
     case 'not-followed': {
       const because = fact.because === undefined ? '' : ` (${fact.because})`
       return `${fact.device} did not follow: ${fact.control} is still ${fact.still}${because}.`

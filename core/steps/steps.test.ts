@@ -313,3 +313,15 @@ test('every text of a step can be found and made anew, and every kind has its se
     'Closes BOOK and asks about unsaved work.',
   ])
 })
+
+test('waits as long as a value says, and says what is no length of time', () => {
+  const wait = (text: string) => stepSchema.parse({ id: 's', kind: 'wait', ms: 0, text })
+  const context = { nowMs: 1000, nextId: () => 'n', values: { values: { minutes: '25' }, broken: {} } }
+  const run = (text: string) => performStep(wait(text), exampleBench(), context)
+  expect(run('${minutes} min')).toMatchObject({ kind: 'waits', untilMs: 1000 + 25 * 60_000 })
+  expect(run('soon')).toMatchObject({ kind: 'failed', issue: { code: 'no-duration' } })
+  expect(run('25 h')).toMatchObject({ kind: 'failed', issue: { code: 'no-duration' } })
+  expect(lintStep(wait('soon'), exampleBench(), undefined)).toMatchObject([{ code: 'no-duration' }])
+  expect(lintStep(wait('${minutes} min'), exampleBench(), context.values)).toEqual([])
+  expect(describeStep(wait('${minutes} min'), { programs: {} })).toBe('Waits ${minutes} min.')
+})

@@ -27,6 +27,11 @@ export const windowChoiceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('front') }),
   z.object({ kind: z.literal('program'), programId: programIdSchema }),
   z.object({ kind: z.literal('title'), text: requiredTemplate('Give a part of the title.') }),
+  /**
+   * The one that was meant when it was written down: of that program with that title, or else any of the program, one
+   * with that title, or one of a program of the same category.
+   */
+  z.object({ kind: z.literal('meant'), programId: programIdSchema, title: z.string().max(4096) }),
   /** As an act by hand means it; it holds as long as the window is open. */
   z.object({ kind: z.literal('window'), windowId: idSchema }),
   /** By its id, as a value of the lever has it: `${window.id}`. */
@@ -35,12 +40,13 @@ export const windowChoiceSchema = z.discriminatedUnion('kind', [
 export type WindowChoice = z.infer<typeof windowChoiceSchema>
 
 /** As a form offers them; a window by its id is for acts by hand. */
-export const WINDOW_CHOICES = ['front', 'program', 'title', 'named'] as const satisfies WindowChoice['kind'][]
+export const WINDOW_CHOICES = ['front', 'program', 'title', 'meant', 'named'] as const satisfies WindowChoice['kind'][]
 
 export const windowChoiceWords: Record<(typeof WINDOW_CHOICES)[number], string> = {
   front: 'the window in front',
   program: 'the windows of a program',
   title: 'windows by their title',
+  meant: 'the window that was meant',
   named: 'the window of a value',
 }
 
@@ -53,6 +59,10 @@ export function windowParts(at: string, choice: WindowChoice, names: Names): Sen
       return say`the windows of ${programPart(`${at}.programId`, choice.programId, names)}`
     case 'title':
       return say`windows with “${partOf(`${at}.text`, choice.text, 'text')}” in their title`
+    case 'meant': {
+      const titled = choice.title === '' ? '' : say` “${partOf(`${at}.title`, choice.title, 'text')}”`
+      return say`the window${titled} of ${programPart(`${at}.programId`, choice.programId, names)}`
+    }
     case 'window':
       return ['a window']
     case 'named':
@@ -93,6 +103,10 @@ export function windowsMeant(
       const window = own(bench.windows, id.value)
       return found(window ? [window] : [], `There is no open window “${id.value}”.`)
     }
+    case 'meant': {
+      const found_ = lookFor(choice, bench)
+      return found(found_ ? [found_.window] : [], `Nothing like the window “${choice.title}” is open.`)
+    }
     case 'window': {
       const window = own(bench.windows, choice.windowId)
       return found(window ? [window] : [], 'That window is no longer open.')
@@ -102,13 +116,51 @@ export function windowsMeant(
   }
 }
 
+type Meant = Extract<WindowChoice, { kind: 'meant' }>
+
+/** The window that is meant, or the likeliest that stands in for it: by program, by title, by the kind of program. */
+function lookFor(
+  { programId, title }: Meant,
+  bench: BenchState,
+): { window: BenchWindow; isOther: boolean } | undefined {
+  const open = stackedWindows(bench).toReversed()
+  const isOfProgram = (window: BenchWindow) => window.programId === programId
+  const isTitled = (window: BenchWindow) => title !== '' && titleWithoutMark(bench, window) === title
+  const category = own(bench.programs, programId)?.categories[0]
+  const isAlike = (window: BenchWindow) =>
+    category !== undefined && own(bench.programs, window.programId)?.categories.includes(category) === true
+  const just = open.find((window) => isOfProgram(window) && (title === '' || isTitled(window)))
+  if (just) return { window: just, isOther: false }
+  const other = open.find(isOfProgram) ?? open.find(isTitled) ?? open.find(isAlike)
+  return other && { window: other, isOther: true }
+}
+
+/** The title of a window by which it is found again: unsaved work comes and goes. */
+export function titleWithoutMark(bench: BenchState, window: BenchWindow): string {
+  return windowTitle(bench, window).replaceAll(/\*(?=,|$)/g, '')
+}
+
+/** What was taken in place of the window that was meant, as a sentence; undefined where it was there. */
+export function insteadOf(choice: WindowChoice, bench: BenchState): string | undefined {
+  const found = choice.kind === 'meant' ? lookFor(choice, bench) : undefined
+  if (choice.kind !== 'meant' || !found?.isOther) return undefined
+  return `“${choice.title}” is not open, so “${windowTitle(bench, found.window)}” was taken instead.`
+}
+
+/** A note with what was taken in place of the window that was meant. */
+export function withInstead(choice: WindowChoice, bench: BenchState, note: string): string {
+  const instead = insteadOf(choice, bench)
+  return instead === undefined ? note : `${instead} ${note}`
+}
+
 function found(windows: BenchWindow[], because: string): Result<BenchWindow[]> {
   return windows.length > 0 ? succeed(windows) : fail(stepIssue({ code: 'no-window', because }))
 }
 
 /** What stands in the way of windows being meant at all: a program that is not there. */
 export function windowChoiceIssues(choice: WindowChoice, bench: BenchState): Issue[] {
-  return choice.kind === 'program' && choice.programId !== '' && !own(bench.programs, choice.programId)
+  const isNamed = choice.kind === 'program' || choice.kind === 'meant'
+  return isNamed && choice.programId !== '' && !own(bench.programs, choice.programId)
     ? [stepIssue({ code: 'no-window', because: `There is no program “${choice.programId}” on the bench.` })]
     : []
 }

@@ -106,6 +106,7 @@ export function describeOwn(variant: Variant): string[] {
     whileRunning: 'its own way with a second pull',
     pulledAgain: 'its own way when it is pulled again',
     inputs: 'its own inputs',
+    doors: 'its own ways to be pulled without a key',
     icon: 'its own icon',
     interlock: 'its own interlock',
     lamp: 'its own lamp',

@@ -8,6 +8,7 @@ import {
   fileTree,
   foldersThatDiffer,
   kindAt,
+  pathsThatDiffer,
   shelfDifferences,
   shelfEntries,
   shelfGet,
@@ -106,5 +107,16 @@ describe('a tree of files', () => {
     expect([...foldersThatDiffer(tree, moved)].sort()).toEqual(['/', '/l', '/o'])
     expect([...foldersThatDiffer(tree, withoutFile(tree, '/l'))].sort()).toEqual(['/', '/l'])
     expect([...foldersThatDiffer(tree, tree)]).toEqual([])
+  })
+
+  test('tells the paths that differ: what moved, what is said anew, all of a folder that goes, and no others', () => {
+    const moved = withFile(withoutFile(tree, '/l/a.log'), '/o/a.log', { kind: 'file', sizeBytes: 3 })
+    expect([...pathsThatDiffer(tree, moved)].sort()).toEqual(['/l/a.log', '/o/a.log'])
+    expect([...pathsThatDiffer(tree, withoutFile(tree, '/l'))].sort()).toEqual(['/l', '/l/a.log', '/l/constructor'])
+    const renamed = withFile(tree, '/l', { kind: 'folder', label: 'Books' })
+    expect([...pathsThatDiffer(tree, renamed)]).toEqual(['/l'])
+    const swapped = withFile(withoutFile(tree, '/l'), '/l', { kind: 'file', sizeBytes: 1 })
+    expect([...pathsThatDiffer(swapped, tree)].sort()).toEqual(['/l', '/l/a.log', '/l/constructor'])
+    expect([...pathsThatDiffer(tree, tree)]).toEqual([])
   })
 })

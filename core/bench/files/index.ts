@@ -11,6 +11,7 @@ export {
   kindAt,
   namesIn,
   nodeAt,
+  pathsThatDiffer,
   saidOf,
   withFile,
   withMoved,

@@ -134,6 +134,25 @@ export function* foldersThatDiffer(one: FileTree, other: FileTree, path = '/'): 
   }
 }
 
+/**
+ * The paths whose entry was put, taken away or said anew between two trees; of a folder that is there in both, only
+ * what is said of it counts. What the trees share is not looked at.
+ */
+export function* pathsThatDiffer(one: FileTree, other: FileTree, prefix = ''): Generator<string> {
+  for (const name of shelfDifferences(one.entries, other.entries)) {
+    const [before, after] = [shelfGet(one.entries, name), shelfGet(other.entries, name)]
+    const path = `${prefix}/${name}`
+    const areFolders = before?.kind === 'folder' && after?.kind === 'folder'
+    if (!areFolders || before.label !== after.label || before.binnedFrom !== after.binnedFrom) yield path
+    if (before?.kind !== 'folder' && after?.kind !== 'folder') continue
+    yield* pathsThatDiffer(
+      before?.kind === 'folder' ? before : EMPTY_TREE,
+      after?.kind === 'folder' ? after : EMPTY_TREE,
+      path,
+    )
+  }
+}
+
 /** A tree from what is said of each path, whatever the order. Throws where a folder above is not among them. */
 export function fileTree(table: FileTable): FileTree {
   const paths = Object.keys(table).filter((path) => path !== '/')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import type { BenchState } from '../../bench'
 import { assertNever, fail, succeed } from '../../result'
 import type { Result } from '../../result'
@@ -52,8 +53,9 @@ export const ask = defineStep({
   help: 'A text, number, date, yes or no, a file or a choice from a list that is searched; the answer has a name.',
   nature: 'sheet',
   phrases: [
-    { say: 'ask {text}', fields: ({ text = '' }) => ({ text }) },
-    { say: 'ask {text} as {name}', fields: ({ text = '', name = 'answer' }) => ({ text, as: name }) },
+    { say: 'ask {text} as {name}', gives: { text: slot('text'), as: slot('name') } },
+    { say: 'ask {text} and|to call [the|it] [answer] {name}', gives: { text: slot('text'), as: slot('name') } },
+    { say: 'ask {text}', gives: { text: slot('text') } },
   ],
   fields: {
     as: valueNameSchema,

@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import type { Change } from '../../bench'
 import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
@@ -10,7 +11,12 @@ export const binFiles = defineStep({
   label: 'Throw files into the bin',
   help: 'They come back from there, by hand or by a step.',
   nature: 'place',
-  phrases: [{ say: 'delete|bin|trash {folder}', fields: ({ folder }) => ({ paths: [`${folder ?? ''}/*`] }) }],
+  phrases: [
+    { say: 'throw away|out {files}', gives: { paths: slot('files') } },
+    { say: 'delete|bin|trash {files}', gives: { paths: slot('files') } },
+    { say: 'throw {files} away|out', gives: { paths: slot('files') } },
+    { say: 'empty {files}', gives: { paths: slot('files') }, isHeardOnly: true },
+  ],
   fields: { paths: pathsSchema },
   fresh: { paths: [''] },
   sentence: ({ paths }) => say`Throws ${listParts('paths', paths, 'path')} into the bin.`,

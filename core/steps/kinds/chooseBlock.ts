@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { countOf, listed } from '../../names'
 import { defineBlock } from '../defineStep'
 import { templateSchema } from '../fields'
@@ -12,7 +13,7 @@ export const chooseBlock = defineBlock({
   label: 'By the value of',
   help: 'Steps by what a value is: one list for each case, and one for all others.',
   nature: 'sheet',
-  phrases: [{ say: 'by value [of] {text}', fields: ({ text = '' }) => ({ text }) }],
+  phrases: [{ say: 'by value [of] {text}', gives: { text: slot('text') }, isHeardOnly: true }],
   fields: (list) => ({
     text: templateSchema,
     cases: z

@@ -1,6 +1,7 @@
+import { slot } from '../../phrases'
 import { programMissing, windowsOf } from '../../bench'
 import { own } from '../../result'
-import { closeWindows, unsavedOutcome } from '../closing'
+import { closeWindows, unsavedOutcome, unsavedPhrases } from '../closing'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { programIdSchema, unsavedPolicySchema, unsavedWords } from '../fields'
@@ -13,7 +14,7 @@ export const closeProgram = defineStep({
   label: 'Close a program',
   help: 'All its windows, with a choice for unsaved work.',
   nature: 'program',
-  phrases: [{ say: 'close|quit|end {program}', fields: ({ program = '' }) => ({ programId: program }) }],
+  phrases: [...unsavedPhrases('close|quit|end|exit', '{program}', { programId: slot('program') })],
   fields: { programId: programIdSchema, unsaved: unsavedPolicySchema.default('ask') },
   fresh: { programId: '', unsaved: 'ask' },
   sentence: (step, names) =>

@@ -1,11 +1,12 @@
+import { slot } from '../../phrases'
 import { windowTitle } from '../../bench'
 import { countOf } from '../../names'
-import { closeWindows as closing, unsavedOutcome } from '../closing'
+import { closeWindows as closing, unsavedOutcome, unsavedPhrases } from '../closing'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import { fault } from '../finding'
-import { windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant } from '../windowChoice'
+import { windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant, withInstead } from '../windowChoice'
 import { choicePart, say } from '../../sentence'
 
 export const closeWindows = defineStep({
@@ -13,7 +14,7 @@ export const closeWindows = defineStep({
   label: 'Close windows',
   help: 'The one in front, those of a program, or by title, with a choice for unsaved work.',
   nature: 'program',
-  phrases: [{ say: 'close window', fields: () => ({ which: { kind: 'front' } }) }],
+  phrases: [...unsavedPhrases('close|shut', '{windows}', { which: slot('windows') })],
   fields: { which: windowChoiceSchema, unsaved: unsavedPolicySchema.default('ask') },
   fresh: { which: { kind: 'front' }, unsaved: 'ask' },
   sentence: ({ which, unsaved }, names) =>
@@ -28,6 +29,6 @@ export const closeWindows = defineStep({
     const [first] = windows.value
     const what = windows.value.length === 1 ? windowTitle(bench, first!) : countOf(windows.value.length, 'window')
     const note = closed.unsavedPolicy ? `${what}: ${unsavedOutcome[closed.unsavedPolicy]}` : `${what} closed.`
-    return { kind: 'done', changes: closed.changes, note }
+    return { kind: 'done', changes: closed.changes, note: withInstead(which, bench, note) }
   },
 })

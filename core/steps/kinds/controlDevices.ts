@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { applyChange, controlIdSchema, controlValueSchema, valueInWords } from '../../bench'
+import { applyChange, controlIdSchema, controlValueSchema, rangeInWords, valueInWords } from '../../bench'
 import { controlValuePart } from '../../conditions'
 import type { BenchState, Change, Control, ControlValue, Device } from '../../bench'
 import { listed } from '../../names'
@@ -12,13 +12,17 @@ import { durationInWords } from '../duration'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
 import { devicesOf, targetSchema, targetsOf, targetParts } from '../deviceChoice'
+import { CONTROL_PHRASES } from '../controlPhrases'
 import type { Aim, Target } from '../deviceChoice'
+import { templateSchema } from '../fields'
+import { fill } from '../fill'
 import { fault } from '../finding'
 import { stepIssue } from '../issues'
-import type { MeantControl } from '../phrase'
 
 const wayOfChangeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('set'), value: controlValueSchema }),
+  /** To what a text with values says: a number, the name of a choice, on or off. */
+  z.object({ kind: z.literal('said'), text: templateSchema }),
   /** Where the state is unknown, it becomes `whenUnknown`, or the user is asked. */
   z.object({ kind: z.literal('toggle'), whenUnknown: z.union([z.boolean(), z.literal('ask')]) }),
   /** The next of the values after the one it has; the first where it has another. */
@@ -37,17 +41,11 @@ const wayOfChangeSchema = z.discriminatedUnion('kind', [
 ])
 
 type WayOfChange = z.infer<typeof wayOfChangeSchema>
+type SaidWay = Extract<WayOfChange, { kind: 'said' }>
 type RampWay = Extract<WayOfChange, { kind: 'ramp' }>
 
 interface ControlStep extends Aim {
   to: WayOfChange
-}
-
-/** The part of a step that says which control is meant. */
-function aimed(control: MeantControl | undefined): Record<string, unknown> {
-  if (!control) return {}
-  const { target, controlId, isSwitch } = control
-  return { target, controlId, to: isSwitch ? { kind: 'toggle', whenUnknown: true } : { kind: 'set', value: 0 } }
 }
 
 /** Alters a control: of named devices, of all of a kind, or of the default one of a kind, whichever that is then. */
@@ -56,15 +54,7 @@ export const controlDevices = defineStep({
   label: 'Change a device or setting',
   help: 'Mute, power, plan, brightness: set, the other way, the next, up or down.',
   nature: 'device',
-  phrases: [
-    {
-      say: '{control} {number}',
-      fields: ({ control, number }) => ({ ...aimed(control), to: { kind: 'set', value: number ?? 0 } }),
-    },
-    { say: '{control} on', fields: ({ control }) => ({ ...aimed(control), to: { kind: 'set', value: true } }) },
-    { say: '{control} off', fields: ({ control }) => ({ ...aimed(control), to: { kind: 'set', value: false } }) },
-    { say: '{control}', fields: ({ control }) => aimed(control) },
-  ],
+  phrases: CONTROL_PHRASES,
   isState: true,
   fields: { target: targetSchema, controlId: controlIdSchema.min(1, 'Choose a control.'), to: wayOfChangeSchema },
   fresh: {
@@ -81,6 +71,8 @@ export const controlDevices = defineStep({
   perform: (step, bench, context) => controlTargets(step, bench, context),
   lint(step, bench) {
     if (step.target.kind === 'devices' && step.target.deviceIds.length === 0) return []
+    // What a value will say shows only when it runs.
+    if (step.to.kind === 'said' && step.to.text.includes('$')) return []
     const effect = controlTargets(step, bench, { nowMs: 0 })
     return effect.kind === 'failed' ? [fault('target', effect.issue)] : []
   },
@@ -139,9 +131,12 @@ function controlTargets(step: ControlStep, bench: BenchState, context: ControlCo
     if (first.kind === 'switch' && first.value === null) return askWhichWay(first, targets.value)
   }
   const whenUnknown = to.kind === 'toggle' && to.whenUnknown !== 'ask' ? to.whenUnknown : answer === 'on'
+  const said = to.kind === 'said' ? fill(to.text, bench, context) : succeed('')
+  if (!said.ok) return failed(said.issues)
   const wanted: Wanted[] = []
   for (const target of targets.value) {
-    const value = nextValue(to, target.control, first, whenUnknown)
+    const { control } = target
+    const value = to.kind === 'said' ? readValue(said.value, control) : nextValue(to, control, first, whenUnknown)
     if (!value.ok) return failed(value.issues)
     wanted.push({ ...target, value: value.value })
   }
@@ -168,7 +163,7 @@ function askWhichWay(control: Extract<Control, { kind: 'switch' }>, targets: rea
  * Issue: `value-refused`.
  */
 function nextValue(
-  to: Exclude<WayOfChange, RampWay>,
+  to: Exclude<WayOfChange, RampWay | SaidWay>,
   control: Control,
   first: Control,
   whenUnknown: boolean,
@@ -188,6 +183,30 @@ function nextValue(
         : fail(stepIssue({ code: 'value-refused', control: control.name, lacks: 'steps' }, 'to'))
     default:
       return assertNever(to)
+  }
+}
+
+/** A value as people say it: a number, the name or id of a choice, what a switch calls its states. Issue: `value-unread`. */
+function readValue(text: string, control: Control): Result<ControlValue> {
+  const said = text.trim().toLowerCase()
+  const value = valueSaid(said, control)
+  if (value !== undefined) return succeed(value)
+  return fail(stepIssue({ code: 'value-unread', control: control.name, text, range: rangeInWords(control) }, 'to.text'))
+}
+
+function valueSaid(said: string, control: Control): ControlValue | undefined {
+  switch (control.kind) {
+    case 'switch':
+      if ([control.on.toLowerCase(), 'on', 'yes', 'true'].includes(said)) return true
+      return [control.off.toLowerCase(), 'off', 'no', 'false'].includes(said) ? false : undefined
+    case 'level': {
+      const number = said === '' ? Number.NaN : Number(said.replace(control.unit.toLowerCase(), '').replace(',', '.'))
+      return number >= control.min && number <= control.max ? number : undefined
+    }
+    case 'choice':
+      return control.choices.find(({ id, name }) => [id.toLowerCase(), name.toLowerCase()].includes(said))?.id
+    default:
+      return assertNever(control)
   }
 }
 
@@ -298,6 +317,8 @@ function controlSentence({ target, controlId, to }: ControlStep, devices: BenchS
   switch (to.kind) {
     case 'set':
       return say`Sets ${what} to ${value('to.value', to.value)}.`
+    case 'said':
+      return say`Sets ${what} to ${partOf('to.text', to.text === '' ? '…' : to.text, 'text')}.`
     case 'toggle':
       return say`Switches ${what} the other way${to.whenUnknown === 'ask' ? ', asking where it is unknown' : ''}.`
     case 'cycle': {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { deviceKindWords, idSchema } from '../../bench'
 import type { BenchState, Change, Device } from '../../bench'
 import { marked } from '../../fields'
@@ -29,11 +30,13 @@ export const controlPlayer = defineStep({
   help: 'Play, pause, the other way, the next or previous track, or a playlist from its beginning.',
   nature: 'device',
   phrases: [
-    {
-      say: 'play {playlist}',
-      fields: ({ playlist }) => (playlist ? { act: 'playlist', playlistId: playlist } : { act: 'play' }),
-    },
-    { say: 'pause [music]', fields: () => ({ act: 'pause' }) },
+    { say: 'play [the] [playlist] {playlist}', gives: { act: 'playlist', playlistId: slot('playlist') } },
+    { say: 'play [the] [music]', gives: { act: 'play' } },
+    { say: 'pause|stop [the] music', gives: { act: 'pause' } },
+    { say: 'pause', gives: { act: 'pause' }, isHeardOnly: true },
+    { say: 'play or pause [the] [music]', gives: { act: 'toggle' } },
+    { say: '[play] [the] next track', gives: { act: 'next' } },
+    { say: '[play] [the] previous|last track', gives: { act: 'previous' } },
   ],
   fields: { deviceId: playerIdSchema, act: z.enum(PLAYER_ACTS), playlistId: idSchema.optional() },
   fresh: { deviceId: '', act: 'toggle' },

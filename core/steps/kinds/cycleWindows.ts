@@ -14,6 +14,10 @@ export const cycleWindows = defineStep({
   label: 'Go to the next or previous window',
   help: 'Of all on the desktop, or of the program in front only.',
   nature: 'program',
+  phrases: [
+    { say: '[go] [to] [the] next window', gives: { way: 'next' } },
+    { say: '[go] [to] [the] previous window', gives: { way: 'previous' } },
+  ],
   fields: { way: z.enum(['next', 'previous']), within: z.enum(['all', 'program']).optional() },
   fresh: { way: 'next' },
   sentence: ({ way, within }) =>

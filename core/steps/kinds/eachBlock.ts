@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import type { BenchState } from '../../bench'
 import { countOf } from '../../names'
 import type { Value } from '../../values'
@@ -8,6 +9,9 @@ import { valueNameSchema } from '../fields'
 import { partOf, say } from '../../sentence'
 import { entriesOf, entryNow, entryParts, MOST_ENTRIES, oneOf, sourceSchema } from '../sources'
 import type { Source } from '../sources'
+
+/** What a loop over files has by itself. */
+const ALL_FILES = { pattern: '', what: 'files', order: 'name' } as const
 
 /**
  * Goes round once for each entry of a source, as it was when the loop began; what is gone meanwhile, such as a file that
@@ -19,19 +23,86 @@ export const eachBlock = defineBlock({
   help: 'Steps that are done for each file, line, row, window, program, tab, device or lever.',
   nature: 'sheet',
   phrases: [
+    ...['{folder}', '[the] {folder} folder'].map((folder) => ({
+      say: `[for] each|every file|files in|of ${folder}`,
+      gives: { source: { kind: 'files', folder: slot('folder', '${downloads}'), ...ALL_FILES }, as: 'file' },
+      body: 'steps',
+    })),
     {
-      say: '[for] each file|files [in] {folder}',
-      fields: ({ folder }) => ({
-        source: { kind: 'files', folder: folder ?? '${downloads}', pattern: '', what: 'files', order: 'name' },
-        as: 'file',
-      }),
+      say: '[for] each|every file|files {folder}',
+      gives: { source: { kind: 'files', folder: slot('folder', '${downloads}'), ...ALL_FILES }, as: 'file' },
+      body: 'steps',
+      isHeardOnly: true,
     },
-    { say: '[for] each window', fields: () => ({ source: { kind: 'windows' }, as: 'window' }) },
-    { say: '[for] each program', fields: () => ({ source: { kind: 'programs' }, as: 'program' }) },
-    { say: '[for] each device', fields: () => ({ source: { kind: 'devices' }, as: 'device' }) },
-    { say: '[for] each lever', fields: () => ({ source: { kind: 'levers' }, as: 'lever' }) },
-    { say: '[for] each line', fields: () => ({ source: { kind: 'lines', text: '' }, as: 'line' }) },
-    { say: '[for] each row', fields: () => ({ source: { kind: 'csv', path: '' }, as: 'row' }) },
+    ...(['newer', 'older'] as const).map((age) => ({
+      say: `[for] each|every file|files in|of {folder} ${age} than {duration}`,
+      gives: {
+        source: {
+          kind: 'files',
+          folder: slot('folder', '${downloads}'),
+          ...ALL_FILES,
+          [`${age}ThanMs`]: slot('duration'),
+        },
+        as: 'file',
+      },
+      body: 'steps',
+    })),
+    {
+      say: '[for] each|every {pattern} file|files in|of {folder}',
+      gives: {
+        source: { kind: 'files', folder: slot('folder', '${downloads}'), ...ALL_FILES, pattern: slot('pattern') },
+        as: 'file',
+      },
+      body: 'steps',
+    },
+    {
+      say: '[for] each|every file|files',
+      gives: { source: { kind: 'files', folder: '${downloads}', ...ALL_FILES }, as: 'file' },
+      assumes: 'of the downloads, since no folder is said',
+      body: 'steps',
+      isHeardOnly: true,
+    },
+    {
+      say: '[for] each|every window of {program}',
+      gives: { source: { kind: 'windows', programId: slot('program') }, as: 'window' },
+      body: 'steps',
+    },
+    { say: '[for] each|every [open] window', gives: { source: { kind: 'windows' }, as: 'window' }, body: 'steps' },
+    {
+      say: '[for] each|every [running] program',
+      gives: { source: { kind: 'programs' }, as: 'program' },
+      body: 'steps',
+    },
+    { say: '[for] each|every device', gives: { source: { kind: 'devices' }, as: 'device' }, body: 'steps' },
+    { say: '[for] each|every tab', gives: { source: { kind: 'tabs' }, as: 'tab' }, body: 'steps' },
+    {
+      say: '[for] each|every lever of {frame}',
+      gives: { source: { kind: 'levers', frameId: slot('frame') }, as: 'lever' },
+      body: 'steps',
+    },
+    { say: '[for] each|every lever', gives: { source: { kind: 'levers' }, as: 'lever' }, body: 'steps' },
+    {
+      say: '[for] each|every line of {text}',
+      gives: { source: { kind: 'lines', text: slot('text', '') }, as: 'line' },
+      body: 'steps',
+    },
+    {
+      say: '[for] each|every row of {path}',
+      gives: { source: { kind: 'csv', path: slot('path', '') }, as: 'row' },
+      body: 'steps',
+    },
+    {
+      say: '[for] each|every line',
+      gives: { source: { kind: 'lines', text: '' }, as: 'line' },
+      body: 'steps',
+      isHeardOnly: true,
+    },
+    {
+      say: '[for] each|every row',
+      gives: { source: { kind: 'csv', path: '' }, as: 'row' },
+      body: 'steps',
+      isHeardOnly: true,
+    },
   ],
   isLoop: true,
   fields: (list) => ({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import type { BenchState } from '../../bench'
 import { nearestName } from '../../names'
 import { own } from '../../result'
@@ -41,8 +42,11 @@ export const findValue = defineStep({
   help: 'A record by its name: in a table, a CSV file, the named addresses, a folder, the levers.',
   nature: 'sheet',
   phrases: [
-    { say: 'find|look [up] {text}', fields: ({ text = '' }) => ({ text }) },
-    { say: 'find|look [up] {text} as {name}', fields: ({ text = '', name = 'found' }) => ({ text, as: name }) },
+    {
+      say: 'find|look [up] {text} as {name}',
+      gives: { text: slot('text'), as: slot('name') },
+    },
+    { say: 'find|look [up] {text}', gives: { text: slot('text') } },
   ],
   fields: {
     as: valueNameSchema,

@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { templateSchema } from '../fields'
@@ -12,7 +13,7 @@ export const giveBack = defineStep({
   label: 'Give back',
   help: 'Ends the lever with a result for whoever pulled it.',
   nature: 'sheet',
-  phrases: [{ say: 'give back {text}', fields: ({ text = '' }) => ({ text }) }],
+  phrases: [{ say: 'give back {text}', gives: { text: slot('text') } }],
   fields: { text: templateSchema },
   fresh: { text: '' },
   sentence: ({ text }) => say`Gives back “${partOf('text', text, 'text')}”.`,

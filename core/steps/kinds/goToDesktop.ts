@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { desktopCount, desktopName, desktopNumberSchema, shownDesktop } from '../../bench'
 import { choicePart, partOf, say } from '../../sentence'
 import { defineStep } from '../defineStep'
@@ -19,10 +20,10 @@ export const goToDesktop = defineStep({
   help: 'By its number, the next or the one before it, or back to the one that was shown before.',
   nature: 'program',
   phrases: [
-    {
-      say: 'desktop {number}',
-      fields: ({ number = 1 }) => ({ to: { kind: 'number', desktop: Math.max(1, Math.min(20, Math.round(number))) } }),
-    },
+    { say: '[go|switch] [to] {desktop}', gives: { to: { kind: 'number', desktop: slot('desktop', 1) } } },
+    { say: '[go|switch] [to] [the] next desktop', gives: { to: { kind: 'next' } } },
+    { say: '[go|switch] [to] [the] previous desktop', gives: { to: { kind: 'previous' } } },
+    { say: 'go back to [the] desktop before', gives: { to: { kind: 'back' } } },
   ],
   fields: {
     to: z.discriminatedUnion('kind', [

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { defineBlock } from '../defineStep'
 import { partOf, say } from '../../sentence'
 
@@ -8,7 +9,7 @@ export const group = defineBlock({
   label: 'Group',
   help: 'Steps under a name, with one answer to a failure for all of them.',
   nature: 'sheet',
-  phrases: [{ say: 'group {text}', fields: ({ text = '' }) => ({ name: text }) }],
+  phrases: [{ say: 'group {text}', gives: { name: slot('text') }, body: 'steps' }],
   fields: (list) => ({ name: z.string().trim().min(1, 'Give the group a name.').max(120), steps: list }),
   fresh: { name: '', steps: [] },
   sentence: ({ name }) => say`Does all of “${partOf('name', name, 'text')}”.`,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { conditionSchema, evaluate } from '../../conditions'
 import { say } from '../../sentence'
 import { defineBlock } from '../defineStep'
@@ -12,28 +13,17 @@ export const ifBlock = defineBlock({
   nature: 'sheet',
   phrases: [
     {
-      say: 'if {program} runs',
-      fields: ({ program = '' }) => ({
-        branches: [{ condition: { kind: 'program-runs', programId: program }, steps: [] }],
-      }),
-    },
-    {
-      say: 'if {device} missing|unplugged',
-      fields: ({ device = '' }) => ({
-        branches: [{ condition: { kind: 'not', condition: { kind: 'device-present', deviceId: device } }, steps: [] }],
-      }),
+      say: '(only) if|when {condition} (then)',
+      gives: { branches: [{ condition: slot('condition'), steps: [] }] },
+      body: 'branches.0.steps',
     },
     {
       say: 'if not open {text}',
-      fields: ({ text = '' }) => ({
-        branches: [{ condition: { kind: 'not', condition: { kind: 'window-open', text } }, steps: [] }],
-      }),
-    },
-    {
-      say: 'if {text}',
-      fields: ({ text = '' }) => ({
-        branches: [{ condition: { kind: 'value-is', text, test: { kind: 'is', text: '' } }, steps: [] }],
-      }),
+      gives: {
+        branches: [{ condition: { kind: 'not', condition: { kind: 'window-open', text: slot('text') } }, steps: [] }],
+      },
+      body: 'branches.0.steps',
+      isHeardOnly: true,
     },
   ],
   fields: (list) => ({

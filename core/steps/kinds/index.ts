@@ -6,6 +6,7 @@ import { closeWindows } from './closeWindows'
 import { controlDevices } from './controlDevices'
 import { controlPlayer } from './controlPlayer'
 import { cycleWindows } from './cycleWindows'
+import { showInWindow } from './showInWindow'
 import { eachBlock } from './eachBlock'
 import { findValue } from './findValue'
 import { gatherFiles } from './gatherFiles'
@@ -37,8 +38,10 @@ import { stopLever } from './stopLever'
 import { switchFrames } from './switchFrames'
 import { switchPrograms } from './switchPrograms'
 import { tellProgram } from './tellProgram'
+import { turntable } from './turntable'
 import { typeText } from './typeText'
 import { useClipboard } from './useClipboard'
+import { uninstallProgram } from './uninstallProgram'
 import { wait } from './wait'
 import { waitUntil } from './waitUntil'
 import { whileBlock } from './whileBlock'
@@ -51,12 +54,14 @@ export const kinds = [
   raiseProgram,
   switchPrograms,
   closeProgram,
+  uninstallProgram,
   putProgramsAway,
   showPrograms,
   tellProgram,
   placeWindows,
   setWindows,
   closeWindows,
+  showInWindow,
   cycleWindows,
   goToDesktop,
   openPlaces,
@@ -83,6 +88,7 @@ export const kinds = [
   eachBlock,
   repeatBlock,
   whileBlock,
+  turntable,
   leaveLoop,
   setValue,
   findValue,

@@ -15,8 +15,8 @@ export const leaveLoop = defineStep({
   help: 'The loop around it ends here, or goes on with its next round.',
   nature: 'sheet',
   phrases: [
-    { say: 'next round', fields: () => ({ to: 'next' }) },
-    { say: 'leave loop', fields: () => ({ to: 'end' }) },
+    { say: '[go] [on] [with] [the] next round', gives: { to: 'next' } },
+    { say: 'leave [the] loop', gives: { to: 'end' } },
   ],
   isOfLoop: true,
   fields: { to: z.enum(ROUND_ENDS) },

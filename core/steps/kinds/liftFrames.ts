@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import type { Change } from '../../bench'
 import { choicePart, say } from '../../sentence'
 import { defineStep } from '../defineStep'
@@ -13,7 +14,11 @@ export const liftFrames = defineStep({
   label: 'Bring a frame of levers to the top',
   help: 'Before all other frames in the lists of levers; back to its place; or the other way.',
   nature: 'keys',
-  phrases: [{ say: 'lift|top frame {frame}', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [], to: 'top' }) }],
+  phrases: [
+    { say: 'bring [the] frame {frame} to [the] top', gives: { frameIds: [slot('frame')], to: 'top' } },
+    { say: 'take [the] frame {frame} back', gives: { frameIds: [slot('frame')], to: 'back' } },
+    { say: 'lift|top frame {frame}', gives: { frameIds: [slot('frame')], to: 'top' }, isHeardOnly: true },
+  ],
   isState: true,
   fields: {
     frameIds: z.array(frameIdSchema).min(1, 'Choose a frame.').max(100),

@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import { benchIssue, kindAt } from '../../bench'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
@@ -10,7 +11,10 @@ export const makeFolder = defineStep({
   label: 'Make a folder',
   help: 'With those above it that are missing; one that is there is left as it is.',
   nature: 'place',
-  phrases: [{ say: 'make|new folder {text}', fields: ({ text = '' }) => ({ path: text }) }],
+  phrases: [
+    { say: 'make|create [the] (new) folder {newFolder}', gives: { path: slot('newFolder') } },
+    { say: 'new folder {newFolder}', gives: { path: slot('newFolder') }, isHeardOnly: true },
+  ],
   fields: { path: requiredPath('Say where the folder is to be.') },
   fresh: { path: '' },
   sentence: ({ path }) => say`Makes the folder ${partOf('path', path || '…', 'path')}.`,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { benchIssue, everyFile, nodeAt, pathIn } from '../../bench'
 import type { BenchState, Change } from '../../bench'
 import { lastPart } from '../../command'
@@ -33,17 +34,16 @@ export const moveFiles = defineStep({
   help: 'One path, several, or a pattern, into a folder; all of it can be put back.',
   nature: 'place',
   phrases: [
-    { say: 'move|sweep {folder}', fields: ({ folder }) => ({ act: 'move', paths: [`${folder ?? ''}/*`] }) },
     {
-      say: 'move|sweep {folder} to {path}',
-      fields: ({ folder, path = '' }) => ({ act: 'move', paths: [`${folder ?? ''}/*`], to: path, makeFolder: true }),
+      say: 'move|sweep {files} to|into {folder}',
+      gives: { act: 'move', paths: slot('files'), to: slot('folder'), makeFolder: true },
     },
     {
-      say: 'move {path} to {folder}',
-      fields: ({ path = '', folder = '' }) => ({ act: 'move', paths: [path], to: folder, makeFolder: true }),
+      say: 'copy {files} to|into {folder}',
+      gives: { act: 'copy', paths: slot('files'), to: slot('folder'), makeFolder: true },
     },
-    { say: 'move {path}', fields: ({ path = '' }) => ({ act: 'move', paths: [path] }) },
-    { say: 'copy files {folder}', fields: ({ folder }) => ({ act: 'copy', paths: [`${folder ?? ''}/*`] }) },
+    { say: 'move|sweep {files}', gives: { act: 'move', paths: slot('files') }, isHeardOnly: true },
+    { say: 'copy [files] {files}', gives: { act: 'copy', paths: slot('files') }, isHeardOnly: true },
   ],
   fields: {
     act: z.enum(['move', 'copy']),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { defineStep } from '../defineStep'
 import { partOf, say } from '../../sentence'
 
@@ -8,7 +9,7 @@ export const noteRow = defineStep({
   label: 'Note',
   help: 'A text that stands between the steps and does nothing.',
   nature: 'message',
-  phrases: [{ say: 'note {text}', fields: ({ text = '' }) => ({ text }) }],
+  phrases: [{ say: 'note {text}', gives: { text: slot('text') } }],
   isNote: true,
   fields: { text: z.string().max(2000) },
   fresh: { text: '' },

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import {
   absolutePath,
   applyChanges,
@@ -40,8 +41,9 @@ export const openPlaces = defineStep({
   help: 'With the programs that open such places, or with those named.',
   nature: 'place',
   phrases: [
-    { say: 'open|go {address}', fields: ({ address }) => ({ places: [address ?? ''] }) },
-    { say: 'open|go {folder}', fields: ({ folder }) => ({ places: [folder ?? ''] }) },
+    { say: 'open|go (to) {place}', gives: { places: [slot('place')] } },
+    { say: 'open {place} in|with {program}', gives: { places: [slot('place')], programIds: [slot('program')] } },
+    { say: 'open {place} [or] bring [it] [to] [the] front', gives: { places: [slot('place')], ifOpen: 'raise' } },
   ],
   fields: {
     /** Folders, files and addresses. */

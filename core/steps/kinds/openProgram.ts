@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import {
   absolutePath,
   applyChanges,
@@ -67,7 +68,20 @@ export const openProgram = defineStep({
   label: 'Open a program',
   help: 'Starts it with arguments; one that takes a single instance comes to the front.',
   nature: 'program',
-  phrases: [{ say: 'open|start|launch {program}', fields: ({ program = '' }) => ({ programId: program }) }],
+  phrases: [
+    { say: 'open|start|launch|run {program}', gives: { programId: slot('program') } },
+    ...(['maximized', 'minimized'] as const).map((mode) => ({
+      say: `open|start|launch {program} ${mode}`,
+      gives: { programId: slot('program'), windowMode: mode },
+    })),
+    { say: 'open|start|launch {program} with {text}', gives: { programId: slot('program'), args: [slot('text')] } },
+    {
+      say: 'open|start|launch {program} [or] bring [it] [to] [the] front',
+      gives: { programId: slot('program'), whenRunning: 'raise' },
+    },
+    { say: 'restart|reopen {program}', gives: { programId: slot('program'), whenRunning: 'reopen' } },
+    { say: 'open|start|launch another {program}', gives: { programId: slot('program'), whenRunning: 'another' } },
+  ],
   fields: {
     programId: programIdSchema,
     args: argumentsSchema.default([]),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import {
   AREA_NAMES,
   areaInWords,
@@ -21,7 +22,14 @@ import { stepIssue } from '../issues'
 import type { Names } from '../names'
 import { choicePart, partOf, plainSentence, say } from '../../sentence'
 import type { Sentence } from '../../sentence'
-import { desktopMissing, windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant } from '../windowChoice'
+import {
+  desktopMissing,
+  windowChoiceIssues,
+  windowChoiceSchema,
+  windowParts,
+  windowsMeant,
+  withInstead,
+} from '../windowChoice'
 
 const displaySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('named'), deviceId: deviceIdSchema }),
@@ -43,8 +51,23 @@ export const placeWindows = defineStep({
   help: 'On a display, a desktop, a half, a quarter, the whole, or a rectangle.',
   nature: 'program',
   phrases: [
-    { say: 'left half', fields: () => ({ place: { kind: 'named', name: 'left' } }) },
-    { say: 'right half', fields: () => ({ place: { kind: 'named', name: 'right' } }) },
+    {
+      say: 'put|place|move|send {shown} on|onto|to|into [the] {area} of|on [the] {display}',
+      gives: { which: slot('shown'), place: { kind: 'named', name: slot('area') }, display: slot('display') },
+    },
+    {
+      say: 'put|place|move|send {shown} on|onto|to|into|in [the] {area}',
+      gives: { which: slot('shown'), place: { kind: 'named', name: slot('area') } },
+    },
+    {
+      say: 'move|put|place|send {shown} to|on|onto [the] {display}',
+      gives: { which: slot('shown'), place: undefined, display: slot('display') },
+    },
+    {
+      say: 'move|send|put|place {shown} to|on|onto {desktop}',
+      gives: { which: slot('shown'), place: undefined, desktop: slot('desktop') },
+    },
+    { say: '{area}', gives: { place: { kind: 'named', name: slot('area') } }, isHeardOnly: true },
   ],
   fields: {
     which: windowChoiceSchema,
@@ -98,7 +121,7 @@ export const placeWindows = defineStep({
     return {
       kind: 'done',
       changes: [...changes, ...(isFollowed ? [{ kind: 'desktop.show' as const, desktop }] : [])],
-      note: `${what}: ${plainSentence(whereParts(display, desktop, place, bench))}.`,
+      note: withInstead(which, bench, `${what}: ${plainSentence(whereParts(display, desktop, place, bench))}.`),
     }
   },
 })

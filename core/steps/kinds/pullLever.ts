@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { own } from '../../result'
 import { valueAt } from '../../values'
 import type { Value } from '../../values'
@@ -17,11 +18,8 @@ export const pullLever = defineStep({
   help: 'With what it is given, and a name for what it gives back.',
   nature: 'sheet',
   phrases: [
-    { say: 'pull {lever}', fields: ({ lever = '' }) => ({ leverId: lever }) },
-    {
-      say: 'pull {lever} as {name}',
-      fields: ({ lever = '', name }) => ({ leverId: lever, ...(name ? { as: name } : {}) }),
-    },
+    { say: 'pull [lever] {lever} as {name}', gives: { leverId: slot('lever'), as: slot('name') } },
+    { say: 'pull [lever] {lever}', gives: { leverId: slot('lever') } },
   ],
   fields: {
     leverId: calledLeverSchema,

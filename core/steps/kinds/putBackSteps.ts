@@ -6,7 +6,10 @@ export const putBackSteps = defineStep({
   label: 'Put back what was changed',
   help: 'Takes back what the steps before have changed; what somebody else has altered since is left.',
   nature: 'message',
-  phrases: [{ say: 'put back', fields: () => ({}) }],
+  phrases: [
+    { say: 'put [everything|all|it|them] back', gives: {} },
+    { say: 'put back [everything|all]', gives: {} },
+  ],
   fields: {},
   fresh: {},
   sentence: () => 'Puts back what it has changed.',

@@ -1,9 +1,10 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { hasUnsaved } from '../../bench'
 import type { BenchState, BenchWindow, Change } from '../../bench'
 import { countOf } from '../../names'
 import { own } from '../../result'
-import { closeAll, closeWindow, unsavedOutcome, unsavedQuestion } from '../closing'
+import { closeAll, closeWindow, unsavedOutcome, unsavedPhrases, unsavedQuestion } from '../closing'
 import type { Settled } from '../closing'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
@@ -23,12 +24,8 @@ export const putProgramsAway = defineStep({
   help: 'These, all, all but these, a category, or the one in front. Keen Lever itself is never among them.',
   nature: 'program',
   phrases: [
-    { say: 'close|quit all|everything', fields: () => ({ which: { kind: 'all' }, how: 'close' }) },
-    { say: 'hide all|everything', fields: () => ({ which: { kind: 'all' }, how: 'hide' }) },
-    {
-      say: 'hide {program}',
-      fields: ({ program }) => ({ which: { kind: 'these', programIds: program ? [program] : [] }, how: 'hide' }),
-    },
+    ...unsavedPhrases('close|quit|end|exit', '{several}', { which: slot('several'), how: 'close' }),
+    { say: 'hide {which}', gives: { which: slot('which'), how: 'hide' } },
   ],
   fields: {
     which: programChoiceSchema,

@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import { frontWindow, programMissing, raiseIn, windowsOf } from '../../bench'
 import { own } from '../../result'
 import { defineStep } from '../defineStep'
@@ -13,7 +14,11 @@ export const raiseProgram = defineStep({
   label: 'Bring a program to the front',
   help: 'Its topmost window; minimized windows are shown again.',
   nature: 'program',
-  phrases: [{ say: 'raise|show|front {program}', fields: ({ program = '' }) => ({ programId: program }) }],
+  phrases: [
+    { say: 'bring {program} to [the] front', gives: { programId: slot('program') } },
+    { say: 'raise|show|front {program}', gives: { programId: slot('program') } },
+    { say: 'go|switch to {program}', gives: { programId: slot('program') } },
+  ],
   fields: { programId: programIdSchema },
   fresh: { programId: '' },
   sentence: (step, names) => say`Brings ${programPart('programId', step.programId, names)} to the front.`,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { folderOf, freeName, kindAt, MOMENT_NAMES, momentValues, pathIn } from '../../bench'
 import { expandVariables, lastPart } from '../../command'
 import { countOf } from '../../names'
@@ -27,7 +28,10 @@ export const renameFiles = defineStep({
   label: 'Rename files',
   help: 'By a pattern with their name, a number that counts up, and the date.',
   nature: 'place',
-  phrases: [{ say: 'rename {folder}', fields: ({ folder }) => ({ paths: [`${folder ?? ''}/*`] }) }],
+  phrases: [
+    { say: 'rename {files} to {text}', gives: { paths: slot('files'), pattern: slot('text') } },
+    { say: 'rename {files}', gives: { paths: slot('files') } },
+  ],
   fields: {
     paths: pathsSchema,
     pattern: requiredTemplate('Give the new name, such as ${name}-${n}${ending}.'),

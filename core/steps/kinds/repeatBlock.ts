@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import { countOf } from '../../names'
 import { defineBlock } from '../defineStep'
 import { requiredTemplate } from '../fields'
@@ -14,7 +15,12 @@ export const repeatBlock = defineBlock({
   label: 'Repeat',
   help: 'Steps that are done so many times.',
   nature: 'sheet',
-  phrases: [{ say: 'repeat {number} [times]', fields: ({ number = 3 }) => ({ times: String(number) }) }],
+  phrases: [
+    { say: 'repeat {times} times', gives: { times: slot('times') }, body: 'steps' },
+    { say: 'repeat|do {times}', gives: { times: slot('times') }, body: 'steps', isHeardOnly: true },
+    { say: '{times} times', gives: { times: slot('times') }, body: 'steps', isHeardOnly: true },
+    { say: 'twice', gives: { times: '2' }, body: 'steps', isHeardOnly: true },
+  ],
   isLoop: true,
   fields: (list) => ({ times: requiredTemplate('Say how often.'), steps: list }),
   fresh: { times: '3', steps: [] },

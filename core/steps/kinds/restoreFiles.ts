@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { benchIssue, freeName, folderOf, globToRegExp, kindAt, namesIn, pathIn } from '../../bench'
 import type { BenchState, Change } from '../../bench'
 import { countOf } from '../../names'
@@ -15,7 +16,11 @@ export const restoreFiles = defineStep({
   label: 'Take files out of the bin',
   help: 'By name or pattern, to where each lay before; a folder that is gone is made again.',
   nature: 'place',
-  phrases: [{ say: 'restore|undelete [files]', fields: () => ({}) }],
+  phrases: [
+    { say: 'take {pattern} files out of [the] bin', gives: { names: [slot('pattern')] } },
+    { say: 'take everything|all out of [the] bin', gives: { names: ['*'] } },
+    { say: 'restore|undelete [everything|all|the] [files] [from|out] [of] [the] [bin]', gives: { names: ['*'] } },
+  ],
   fields: {
     names: z.array(requiredTemplate('Give a name, or a pattern such as *.')).min(1, 'Say which files.').max(1000),
   },

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { applyChanges, chordTextSchema, claimOn, pressOn, windowMeant } from '../../bench'
 import type { BenchState, Change, Pressed } from '../../bench'
 import { formatChord, parseChord, signOf } from '../../keys'
@@ -17,7 +18,10 @@ export const sendKeys = defineStep({
   label: 'Send keys to a program',
   help: 'Chords one after the other, as if they were pressed there; no lever is pulled by them.',
   nature: 'keys',
-  phrases: [{ say: 'press|keys {text}', fields: ({ text = '' }) => ({ chords: [text] }) }],
+  phrases: [
+    { say: 'press|send|keys {chords} in|to {program}', gives: { chords: slot('chords'), programId: slot('program') } },
+    { say: 'press|send|keys {chords}', gives: { chords: slot('chords') } },
+  ],
   fields: {
     chords: z.array(chordTextSchema).min(1, 'Say which keys.').max(200),
     programId: programOrFrontSchema,

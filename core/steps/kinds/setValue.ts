@@ -1,5 +1,6 @@
 import dayjs from 'dayjs'
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { controlIdSchema, documentInFront, draftOf, frontProgram, frontWindow, windowTitle } from '../../bench'
 import type { BenchState } from '../../bench'
 import { conditionSchema, evaluate } from '../../conditions'
@@ -67,14 +68,13 @@ export const setValue = defineStep({
   help: 'A name for a text, a sum, the date, the clipboard, what is in front, a control, a count or a list.',
   nature: 'sheet',
   phrases: [
-    { say: 'set {name}', fields: ({ name }) => (name ? { as: name } : {}) },
+    { say: 'set|call {name} to|= {text}', gives: { as: slot('name'), from: { kind: 'text', text: slot('text') } } },
+    { say: 'sum {name} = {text}', gives: { as: slot('name'), from: { kind: 'sum', text: slot('text') } } },
+    { say: 'remember [the] clipboard as {name}', gives: { as: slot('name'), from: { kind: 'clipboard' } } },
     {
-      say: 'set {name} to|= {text}',
-      fields: ({ name = 'value', text = '' }) => ({ as: name, from: { kind: 'text', text } }),
-    },
-    {
-      say: 'sum {name} = {text}',
-      fields: ({ name = 'value', text = '' }) => ({ as: name, from: { kind: 'sum', text } }),
+      say: 'set {name}',
+      gives: { as: slot('name') },
+      isTypedOnly: true,
     },
   ],
   fields: { as: valueNameSchema, from: originSchema },

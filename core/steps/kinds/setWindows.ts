@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { raiseIn, windowTitle } from '../../bench'
 import type { BenchWindow, Change, WindowMode } from '../../bench'
 import { countOf } from '../../names'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
-import { windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant } from '../windowChoice'
+import { windowChoiceIssues, windowChoiceSchema, windowParts, windowsMeant, withInstead } from '../windowChoice'
 import { choicePart, say } from '../../sentence'
 
 export const WINDOW_STATES = ['front', 'maximized', 'minimized', 'hidden', 'normal', 'other-way'] as const
@@ -20,14 +21,23 @@ export const windowStateWords: Record<WindowTo, string> = {
   'other-way': 'maximizes or restores',
 }
 
+/** In the words of windows. */
+const WINDOW_WORDS = [
+  ['maximize|enlarge', 'maximized'],
+  ['minimize|shrink', 'minimized'],
+  ['restore', 'normal'],
+] as const
+
 export const setWindows = defineStep({
   kind: 'windows.set',
   label: 'Minimize, maximize, restore or raise windows',
   help: 'Or the other way: what is maximized is restored, and the rest maximized.',
   nature: 'program',
   phrases: [
-    { say: 'maximize [window]', fields: () => ({ which: { kind: 'front' }, to: 'maximized' }) },
-    { say: 'minimize [window]', fields: () => ({ which: { kind: 'front' }, to: 'minimized' }) },
+    ...WINDOW_WORDS.map(([words, to]) => ({ say: `${words} {shown}`, gives: { which: slot('shown'), to } })),
+    { say: 'bring {windows} to [the] front', gives: { which: slot('windows'), to: 'front' } },
+    { say: 'maximize', gives: { which: { kind: 'front' }, to: 'maximized' }, isHeardOnly: true },
+    { say: 'minimize', gives: { which: { kind: 'front' }, to: 'minimized' }, isHeardOnly: true },
   ],
   fields: { which: windowChoiceSchema, to: z.enum(WINDOW_STATES) },
   fresh: { which: { kind: 'front' }, to: 'other-way' },
@@ -54,7 +64,7 @@ export const setWindows = defineStep({
     const [first] = windows.value
     const what = windows.value.length === 1 ? windowTitle(bench, first!) : countOf(windows.value.length, 'window')
     const reached = to === 'other-way' && windows.value.length === 1 ? modeFor(first!, to) : to
-    return { kind: 'done', changes, note: `${what}: ${reachedWords[reached]}.` }
+    return { kind: 'done', changes, note: withInstead(which, bench, `${what}: ${reachedWords[reached]}.`) }
   },
 })
 

@@ -1,5 +1,6 @@
 import { MOMENT_NAMES, momentValues } from '../../bench'
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { expandVariables } from '../../command'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
@@ -20,8 +21,10 @@ export const showMessage = defineStep({
   help: 'On the board, gone by itself; as a notice that stays; or as an alert that waits until it is read.',
   nature: 'message',
   phrases: [
-    { say: 'say|announce|message|tell {text}', fields: ({ text = '' }) => ({ text, as: 'board' }) },
-    { say: 'warn|alert {text}', fields: ({ text = '' }) => ({ text, as: 'alert' }) },
+    { say: 'say|announce|message|tell (that|:) {text}', gives: { text: slot('text'), as: 'board' } },
+    { say: 'warn|alert (me) (that|of|:) {text}', gives: { text: slot('text'), as: 'alert' } },
+    { say: 'remind me to|that {text}', gives: { text: slot('text'), as: 'alert' } },
+    { say: 'show [the] message {text}', gives: { text: slot('text') } },
   ],
   fields: {
     text: requiredTemplate('Say what the message is.'),

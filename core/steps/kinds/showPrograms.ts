@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import type { Change } from '../../bench'
 import { countOf } from '../../names'
 import { say } from '../../sentence'
@@ -11,7 +12,11 @@ export const showPrograms = defineStep({
   label: 'Show hidden programs again',
   help: 'The windows that were hidden, of these programs, of all, or of a category.',
   nature: 'program',
-  phrases: [{ say: 'show hidden', fields: () => ({ which: { kind: 'all' } }) }],
+  phrases: [
+    { say: 'show what is hidden of {which}', gives: { which: slot('which') } },
+    { say: 'show what is hidden', gives: { which: { kind: 'all' } } },
+    { say: 'show (everything|all) hidden (again)', gives: { which: { kind: 'all' } }, isHeardOnly: true },
+  ],
   fields: { which: programChoiceSchema },
   fresh: { which: { kind: 'all' } },
   sentence: ({ which }, names) => say`Shows what is hidden of ${choiceParts('which', which, names)}.`,

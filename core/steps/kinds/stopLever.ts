@@ -15,8 +15,8 @@ export const stopLever = defineStep({
   help: 'Ends this lever here, or all that were pulled with it.',
   nature: 'sheet',
   phrases: [
-    { say: 'stop', fields: () => ({ what: 'lever' }) },
-    { say: 'stop all', fields: () => ({ what: 'all' }) },
+    { say: 'stop (here|this)', gives: { what: 'lever' } },
+    { say: 'stop all|everything', gives: { what: 'all' } },
   ],
   fields: { what: z.enum(STOPS) },
   fresh: { what: 'lever' },

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { own } from '../../result'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
@@ -14,9 +15,16 @@ export const switchFrames = defineStep({
   help: 'On, off, or the other way; its keys follow at once.',
   nature: 'keys',
   phrases: [
-    { say: 'frame {frame} on', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [], to: 'on' }) },
-    { say: 'frame {frame} off', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [], to: 'off' }) },
-    { say: 'switch frame {frame}', fields: ({ frame }) => ({ frameIds: frame ? [frame] : [] }) },
+    ...(['on', 'off'] as const).flatMap((to) => [
+      { say: `switch|turn [the] frame {frame} ${to}`, gives: { frameIds: [slot('frame')], to } },
+      { say: `switch|turn ${to} [the] frame {frame}`, gives: { frameIds: [slot('frame')], to } },
+      { say: `switch|turn [the] {frame} frame ${to}`, gives: { frameIds: [slot('frame')], to } },
+      { say: `switch|turn ${to} [the] {frame} frame`, gives: { frameIds: [slot('frame')], to } },
+      { say: `frame {frame} ${to}`, gives: { frameIds: [slot('frame')], to }, isHeardOnly: true as const },
+      { say: `{frame} frame ${to}`, gives: { frameIds: [slot('frame')], to }, isHeardOnly: true as const },
+    ]),
+    { say: 'switch|toggle [the] frame {frame}', gives: { frameIds: [slot('frame')], to: 'toggle' } },
+    { say: 'switch|toggle [the] {frame} frame', gives: { frameIds: [slot('frame')], to: 'toggle' } },
   ],
   isState: true,
   fields: {

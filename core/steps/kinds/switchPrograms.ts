@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import { frontWindow, windowsOf } from '../../bench'
 import { defineStep } from '../defineStep'
 import { argumentsSchema, programIdSchema } from '../fields'
@@ -14,7 +15,13 @@ export const switchPrograms = defineStep({
   label: 'Switch between two programs',
   help: 'From one to the other and back, by what is in front; started if not running.',
   nature: 'program',
-  phrases: [{ say: 'switch {program}', fields: ({ program = '' }) => ({ programId: program }) }],
+  phrases: [
+    {
+      say: 'switch between {program} and {other:program}',
+      gives: { programId: slot('program'), otherId: slot('other') },
+    },
+    { say: 'switch {program}', gives: { programId: slot('program') }, isHeardOnly: true },
+  ],
   fields: {
     programId: programIdSchema,
     args: argumentsSchema.default([]),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { benchIssue, idSchema, programMissing, tellVerb, verbOf, windowMeant } from '../../bench'
 import type { BenchState, Program } from '../../bench'
 import { own } from '../../result'
@@ -19,6 +20,10 @@ export const tellProgram = defineStep({
   label: 'Tell a program something',
   help: 'One of its verbs, as its menu or its own keys would: to the one in front, or to one by name.',
   nature: 'program',
+  phrases: [
+    { say: 'tell {told}', gives: { programId: slot('told.programId'), verb: slot('told.verb') } },
+    { say: '{verb}', gives: { programId: slot('verb.programId'), verb: slot('verb.verb') }, isHeardOnly: true },
+  ],
   fields: { programId: programOrFrontSchema, verb: z.string().min(1, 'Choose what to tell it.').max(400) },
   fresh: { programId: '', verb: '' },
   sentence({ programId, verb }, names) {

@@ -1,3 +1,4 @@
+import { slot } from '../../phrases'
 import { draftOf, MOMENT_NAMES, momentValues, typeInto, windowMeant, writingIn } from '../../bench'
 import type { BenchState } from '../../bench'
 import { expandVariables } from '../../command'
@@ -19,7 +20,13 @@ export const typeText = defineStep({
   label: 'Type a text',
   help: 'A symbol that the keyboard lacks, or a template with the date and named values, where the cursor is.',
   nature: 'keys',
-  phrases: [{ say: 'type|write {text}', fields: ({ text = '' }) => ({ text }) }],
+  phrases: [
+    {
+      say: 'type|write {text} in|into {program}',
+      gives: { text: slot('text'), programId: slot('program') },
+    },
+    { say: 'type|write {text}', gives: { text: slot('text') } },
+  ],
   fields: { text: requiredTemplate('Say what to type.'), programId: programOrFrontSchema },
   gives: MOMENT_NAMES,
   fresh: { text: '', programId: '' },

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { conditionSchema, evaluate } from '../../conditions'
 import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
@@ -8,15 +9,36 @@ import { partsIn } from '../names'
 import { partOf, say } from '../../sentence'
 
 /** Waits until something holds on the bench, no longer than a limit. */
+/** How a time of the day is said to be waited for. */
+const AT_A_TIME = ['wait until', 'at']
+
 export const waitUntil = defineStep({
   kind: 'wait.until',
   label: 'Wait until something holds',
   help: 'A window, file, tab or device that is there, or any other condition; with a limit, and what happens then.',
   nature: 'message',
   phrases: [
+    ...AT_A_TIME.map((words) => ({
+      say: `${words} {time}`,
+      gives: {
+        condition: { kind: 'time-of-day', fromMinute: slot('time.from'), toMinute: slot('time.to') },
+        limitMs: 86_400_000,
+      },
+    })),
+    { say: 'wait until {condition}', gives: { condition: slot('condition') } },
+    {
+      say: 'wait at most {duration} until {condition}',
+      gives: { condition: slot('condition'), limitMs: slot('duration') },
+    },
     {
       say: 'wait until|for {device}',
-      fields: ({ device }) => (device ? { condition: { kind: 'device-present', deviceId: device } } : {}),
+      gives: { condition: { kind: 'device-present', deviceId: slot('device') } },
+      isHeardOnly: true,
+    },
+    {
+      say: 'wait until|for {program}',
+      gives: { condition: { kind: 'program-runs', programId: slot('program') } },
+      isHeardOnly: true,
     },
   ],
   fields: {

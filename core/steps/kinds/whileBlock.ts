@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slot } from '../../phrases'
 import { conditionSchema, evaluate } from '../../conditions'
 import type { Condition } from '../../conditions'
 import { countOf } from '../../names'
@@ -16,11 +17,8 @@ export const whileBlock = defineBlock({
   help: 'Steps that are done again as long as something holds, at most so often.',
   nature: 'sheet',
   phrases: [
-    {
-      say: 'while {program} runs',
-      fields: ({ program = '' }) => ({ condition: { kind: 'program-runs', programId: program } }),
-    },
-    { say: 'while', fields: () => ({}) },
+    { say: 'while {condition}', gives: { condition: slot('condition') }, body: 'steps' },
+    { say: 'as long as {condition}', gives: { condition: slot('condition') }, body: 'steps', isHeardOnly: true },
   ],
   isLoop: true,
   fields: (list) => ({

@@ -50,7 +50,7 @@ export const workList = defineStep({
   label: 'Take from a list',
   help: 'First, last, sorted, without duplicates, those that match, joined into a text.',
   nature: 'sheet',
-  phrases: [{ say: 'take list', fields: () => ({}) }],
+  phrases: [{ say: 'take list', gives: {}, isHeardOnly: true }],
   fields: { as: valueNameSchema, list: valuePathSchema, work: workSchema },
   fresh: { as: 'first', list: 'list', work: { kind: 'first' } },
   keeps: ({ as }) => as,

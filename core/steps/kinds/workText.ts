@@ -58,7 +58,7 @@ export const workText = defineStep({
   label: 'Cut or change a text',
   help: 'Before or after a mark, split, replace, capitals; what comes of it has a name.',
   nature: 'sheet',
-  phrases: [{ say: 'cut text', fields: () => ({}) }],
+  phrases: [{ say: 'cut text', gives: {}, isHeardOnly: true }],
   fields: { as: valueNameSchema, text: templateSchema, work: workSchema },
   fresh: { as: 'text', text: '', work: { kind: 'before', mark: ' ' } },
   keeps: ({ as }) => as,

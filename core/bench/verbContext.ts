@@ -1,0 +1,5 @@
+/** Time and identity come from outside. */
+export interface VerbContext {
+  readonly nowMs: number
+  readonly nextId: () => string
+}
