@@ -81,6 +81,7 @@ export const launchingLevers: Plan[] = [
   {
     frameId: 'night-run',
     name: 'Prepare the night',
+    doors: [{ kind: 'tile' }],
     chords: ['Ctrl+Alt+N'],
     aliases: ['dusk'],
     steps: [
@@ -98,6 +99,7 @@ export const launchingLevers: Plan[] = [
   {
     frameId: 'night-run',
     name: 'Close down at dawn',
+    doors: [{ kind: 'tile' }],
     chords: ['Ctrl+Alt+Q'],
     aliases: ['dawn'],
     steps: [

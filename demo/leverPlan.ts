@@ -12,5 +12,6 @@ export interface Plan {
   interlock?: Lever['interlock']
   inputs?: Lever['inputs']
   pulledAgain?: Lever['pulledAgain']
+  doors?: Record<string, unknown>[]
   steps: Record<string, unknown>[]
 }

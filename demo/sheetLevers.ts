@@ -13,11 +13,11 @@ const bringUp = (frameId: string): Written[] => [
 /** What can be opened of a target: its overlay on the chart, its log. */
 const targets = {
   kind: 'table',
-  columns: ['name', 'overlay', 'log'],
+  columns: ['name', 'overlay', 'log', 'azimuth'],
   rows: [
-    ['Veil', 'guide stars.overlay', 'tonight.log'],
-    ['Comet', 'comets.overlay', 'tonight.log'],
-    ['Ægir’s field', 'tonight.overlay', 'Ægir’s field.log'],
+    ['Veil', 'guide stars.overlay', 'tonight.log', '312'],
+    ['Comet', 'comets.overlay', 'tonight.log', '96'],
+    ['Ægir’s field', 'tonight.overlay', 'Ægir’s field.log', '140'],
   ],
 }
 
@@ -194,5 +194,79 @@ export const sheetLevers: Plan[] = [
       { kind: 'program.open', programId: 'night-book', args: ['--end', '${logs}/${target.log}'] },
       { kind: 'place.open', places: ['${documents}/tonight.plan'] },
     ],
+  },
+  {
+    frameId: 'night-run',
+    name: 'Write into the night’s log',
+    aliases: ['log'],
+    inputs: [{ name: 'line', kind: 'text' }],
+    steps: [
+      {
+        kind: 'if',
+        branches: [
+          {
+            condition: { kind: 'window-open', text: 'tonight.log' },
+            steps: [{ id: 'up', kind: 'windows.set', which: { kind: 'title', text: 'tonight.log' }, to: 'front' }],
+          },
+        ],
+        otherwise: [{ id: 'open', kind: 'program.open', programId: 'night-book', args: ['${logs}/tonight.log'] }],
+      },
+      { kind: 'text.type', text: '${time} ${line}\n', programId: '' },
+    ],
+  },
+  {
+    frameId: 'desk',
+    name: 'Remind me',
+    aliases: ['remind'],
+    inputs: [
+      { name: 'minutes', kind: 'number' },
+      { name: 'about', kind: 'text', standard: 'Time is up' },
+    ],
+    steps: [
+      { kind: 'wait', ms: 0, text: '${minutes} min' },
+      { kind: 'message.show', text: '${about}', as: 'board' },
+    ],
+  },
+  {
+    frameId: 'night-run',
+    name: 'Turn the dome to a target',
+    aliases: ['goto'],
+    inputs: [{ name: 'target', kind: 'choice', choices: ['Veil', 'Comet', 'Ægir’s field'] }],
+    steps: [
+      {
+        kind: 'value.find',
+        as: 'found',
+        source: targets,
+        text: '${target}',
+        how: 'exact',
+        none: 'fail',
+        several: 'fail',
+      },
+      {
+        kind: 'device.control',
+        target: { kind: 'devices', deviceIds: ['dome'] },
+        controlId: 'azimuth',
+        to: { kind: 'said', text: '${found.azimuth}' },
+      },
+    ],
+  },
+  {
+    frameId: 'desk',
+    name: 'Book a visit',
+    aliases: ['book'],
+    inputs: [
+      { name: 'group', kind: 'text' },
+      { name: 'day', kind: 'date', standard: '2026-12-04' },
+    ],
+    steps: [
+      { kind: 'program.open', programId: 'night-planner', args: ['${documents}/tonight.plan'] },
+      { kind: 'text.type', text: '${day} ${group}\n', programId: 'night-planner' },
+    ],
+  },
+  {
+    frameId: 'desk',
+    name: 'Paste the second last',
+    chords: ['Ctrl+Alt+Insert'],
+    steps: [{ kind: 'clipboard.use', act: 'paste', programId: '', nth: 2 }],
   },
 ]

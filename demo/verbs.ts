@@ -35,6 +35,7 @@ const effects: Record<string, Record<string, VerbEffect>> = {
     'Save the series': { kind: 'save' },
     'Start and stop the exposure': view('exposure', 'stopped', 'running'),
     'Focus exposure': say('Focus: 2.1 pixels.'),
+    'Copy the picture': { kind: 'copy-picture' },
   },
   'grain-reducer': {
     Reduce: view('work', 'idle', 'reducing'),
@@ -53,11 +54,13 @@ const effects: Record<string, Record<string, VerbEffect>> = {
     'Save the plan': { kind: 'save' },
   },
   'steady-guide': { 'Start guiding': view('guiding', 'off', 'on') },
-  'cairn-web': { ...tabs, 'Close all tabs': { kind: 'close-window' } },
+  'cairn-web': { ...tabs, 'Copy the address': { kind: 'copy' }, 'Close all tabs': { kind: 'close-window' } },
   'beck-pages': tabs,
   drawers: {
     'Make a folder': { kind: 'make-folder', name: 'new folder' },
     'Move to the bin': { kind: 'bin-selected' },
+    Copy: { kind: 'copy' },
+    Paste: { kind: 'paste' },
   },
   'fell-weather': { 'Ask the mast again': say('Wind 4 m/s from the west, dry.') },
   'generator-panel': { 'Stop the generator': say('The generator runs down.') },

@@ -211,7 +211,10 @@ const devices: Device[] = [
     plugged: false,
   },
   { ...device('hand-mic', 'Hand microphone', 'usb', { light: onOff('Light', 'on', 'off', false) }), plugged: false },
-  device('dome', 'Dome', 'dome', { shutter: onOff('Shutter', 'open', 'closed', false) }),
+  device('dome', 'Dome', 'dome', {
+    shutter: onOff('Shutter', 'open', 'closed', false),
+    azimuth: level('Azimuth', 180, '°', 360, 5),
+  }),
   {
     ...device('tea-room-player', 'Tea-room player', 'player', {
       playing: onOff('Playing', 'playing', 'paused', false),

@@ -1,0 +1,5 @@
+export { heldBack } from './heldBack'
+export { judge } from './judge'
+export type { Judged } from './judge'
+export { known } from './known'
+export type { Sentence } from './meant'
