@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Icons from 'unplugin-icons/vite'
-import { buildIconWorker } from './scripts/buildIconWorker.mjs'
+import { buildWorkers } from './scripts/buildWorker.mjs'
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
@@ -39,9 +39,7 @@ export default defineNuxtConfig({
   },
   hooks: {
     'nitro:init': (nitro) => {
-      nitro.hooks.hook('compiled', () =>
-        buildIconWorker(join(nitro.options.output.serverDir, 'workers/iconWorker.cjs')),
-      )
+      nitro.hooks.hook('compiled', () => buildWorkers(join(nitro.options.output.serverDir, 'workers')))
     },
   },
   vite: {

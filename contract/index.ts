@@ -1,6 +1,7 @@
 export { apiGuide } from './apiGuide'
 export { endpoints } from './endpoints'
 export type { AnswerOf, BodyOf, Endpoint, EndpointName } from './endpoints'
+export type { FrameFileIssue, FrameFilePlan } from './endpoints/frameFiles'
 export { openApi } from './openApi'
 export { liveEventSchema, refusalSchema } from './schemas'
 export type {
@@ -13,6 +14,7 @@ export type {
   ImportBody,
   ImportItem,
   KeyLogEntry,
+  TurnEvent,
   LiveEvent,
   MarkedRun,
   RehearsalAnswer,

@@ -8,12 +8,14 @@ import {
   leverSchema,
   namedValueSchema,
 } from '../core/levers'
+import { RECORDER_PHASES } from '../core/recorder'
 import { decisionSchema, keyEventSchema } from '../core/resolve'
 import { recordedChangeSchema, runHeadSchema, runSheetSchema, logEntrySchema } from '../core/run'
 import { settingsSchema } from '../core/settings'
 import { kitSchema } from '../core/sheets'
 import { stepSchema } from '../core/steps'
 import { typingEventSchema } from '../core/timing'
+import { turnOutcomeSchema } from '../core/turntable'
 import { valueSchema } from '../core/values'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
@@ -97,6 +99,12 @@ export const markedRunSchema = runSummarySchema.extend({
   ),
 })
 
+const recorderSummary = {
+  phase: z.enum(RECORDER_PHASES),
+  /** So many steps stand there. */
+  count: z.number().int(),
+}
+
 /** A key event and what became of it. */
 export const keyLogEntrySchema = z.object({
   id: z.number().int(),
@@ -107,6 +115,9 @@ export const keyLogEntrySchema = z.object({
     .string()
     .nullable()
     .meta({ description: 'Why a lever was not pulled, or what the program in front could not do.' }),
+  turn: turnOutcomeSchema
+    .nullish()
+    .meta({ description: 'What a turntable that the key opened came to; null while it is open.' }),
 })
 
 export const benchAnswerSchema = z.object({ version: z.number().int(), state: writtenBenchSchema })
@@ -129,6 +140,7 @@ export const stateAnswerSchema = z.object({
   history: historySchema,
   runs: z.array(runSummarySchema),
   keys: z.array(keyLogEntrySchema),
+  recorder: z.object(recorderSummary),
 })
 
 export const rehearsalSchema = z.object({
@@ -137,10 +149,21 @@ export const rehearsalSchema = z.object({
   waitsMs: z.number(),
 })
 
+/** What came of a turntable that a key of this keyboard has opened. */
+const turnEventSchema = z.object({
+  kind: z.literal('turn'),
+  leverId: idSchema,
+  atMs: z.number().nonnegative(),
+  outcome: turnOutcomeSchema,
+})
+
 export const keysBodySchema = z.object({
   /** Which keyboard the events come from, such as one tab of a browser; each has its own held keys. */
   source: idSchema,
-  events: z.array(keyEventSchema).min(1).max(500),
+  events: z
+    .array(z.union([keyEventSchema, turnEventSchema]))
+    .min(1)
+    .max(500),
 })
 
 /** One thing done by hand on the bench, as the step a lever would do. */
@@ -272,6 +295,7 @@ export const liveEventSchema = z.discriminatedUnion('type', [
   }),
   z.object({ type: z.literal('run'), run: runSummarySchema }),
   z.object({ type: z.literal('key'), entry: keyLogEntrySchema }),
+  z.object({ type: z.literal('recorder'), ...recorderSummary }),
   /** The tab was away too long: it must ask for the whole state again. */
   z.object({ type: z.literal('reset') }),
 ])
@@ -282,6 +306,7 @@ export type Revision = z.infer<typeof revisionSchema>
 export type RunSummary = z.infer<typeof runSummarySchema>
 export type RunAnswer = z.infer<typeof runAnswerSchema>
 export type MarkedRun = z.infer<typeof markedRunSchema>
+export type TurnEvent = z.infer<typeof turnEventSchema>
 export type KeyLogEntry = z.infer<typeof keyLogEntrySchema>
 export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>

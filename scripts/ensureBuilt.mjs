@@ -13,7 +13,7 @@ const sources = [
   'demo',
   'public',
   'server',
-  'scripts/buildIconWorker.mjs',
+  'scripts/buildWorker.mjs',
   'nuxt.config.ts',
   'package.json',
 ]

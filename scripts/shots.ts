@@ -20,29 +20,32 @@ const shots: Shot[] = [
   { name: 'levers-day', path: '/levers', theme: 'day' },
   { name: 'editor-day', path: '/levers/new', theme: 'day', act: composeLever },
   { name: 'bench-night', path: '/bench', theme: 'night', act: setUpDesk },
-  { name: 'interlock-day', path: '/levers/lever-20', theme: 'day', act: showInterlock },
   { name: 'variants-day', path: '/levers/lever-6/variants', theme: 'day', act: tabulateVariants },
   { name: 'exchange-day', path: '/exchange', theme: 'day', act: previewImport },
   { name: 'programs-night', path: '/programs', theme: 'night' },
   { name: 'keys-day', path: '/keys', theme: 'day', act: chooseKey },
-  { name: 'capture-day', path: '/levers/lever-12', theme: 'day', act: captureKeys },
-  { name: 'explanation-night', path: '/keys?tab=history', theme: 'night', act: explainKeys },
-  { name: 'timing-lab-day', path: '/keys?tab=lab', theme: 'day', act: replayTyping },
-  { name: 'levers-night', path: '/levers', theme: 'night', act: askWhy },
   { name: 'ledger-day', path: '/ledger', theme: 'day' },
-  { name: 'launcher-dark-adapted', path: '/bench', theme: 'dark-adapted', act: findChart },
+  { name: 'board-day', path: '/bench', theme: 'day', act: findDome },
+  { name: 'rack-day', path: '/rack?page=all', theme: 'day' },
+  { name: 'turntable-day', path: '/bench', theme: 'day', act: turnTo(640, 300, 80) },
+  { name: 'turntable-night', path: '/bench', theme: 'night', act: turnTo(640, 300, 80) },
+  { name: 'turntable-dark-adapted', path: '/bench', theme: 'dark-adapted', act: turnTo(1270, 60, -60) },
+  { name: 'turntable-editor-night', path: '/levers/lever-47', theme: 'night', act: chooseFirstRow },
   { name: 'settings-day', path: '/settings', theme: 'day' },
-  { name: 'devices-day', path: '/bench', theme: 'day', act: watchDevices },
   { name: 'sheet-day', path: '/levers/lever-37', theme: 'day', act: stepThrough },
-  { name: 'sheet-night', path: '/levers/lever-40', theme: 'night', act: lookAtValues },
+  { name: 'words-day', path: '/levers/lever-25', theme: 'day', act: sayThreeSentences },
+  { name: 'recording-night', path: '/bench', theme: 'night', act: recordAndLook },
   { name: 'question-night', path: '/bench', theme: 'night', act: askWhoVisits },
 ]
 
+/** `npm run shots rack-day` makes that one only. */
+const wanted = process.argv.slice(2)
 ensureBuilt()
 const server = await startServer()
 const browser = await openBrowser()
 try {
   for (const { name, path, theme, act } of shots) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue
     const page = await openTab(browser, server.url, path, theme)
     await act?.(page)
     await new Promise((resolve) => setTimeout(resolve, 250))
@@ -70,15 +73,6 @@ async function stepThrough(page: Page): Promise<void> {
   }
   await seen(page, 'It pauses before the lit row.')
   await page.waitForFunction(() => !document.querySelector('[aria-label="Announcements"] li'))
-}
-
-/** The rows of a table, sorted, with what names stand for in its loop. */
-async function lookAtValues(page: Page): Promise<void> {
-  await page.waitForSelector('[aria-label="Steps of the run sheet"]')
-  await page.focus('[aria-label="Steps of the run sheet"]')
-  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowDown')
-  await seen(page, 'row.target')
-  await page.evaluate(() => document.querySelector('[aria-label="Values here"]')?.scrollIntoView({ block: 'end' }))
 }
 
 async function askWhoVisits(page: Page): Promise<void> {
@@ -132,27 +126,6 @@ async function setUpDesk(page: Page): Promise<void> {
   await seen(page, 'Types “21:10 Comet, seeing good ”.')
 }
 
-/** The speakers quiet for a while, the displays described, a device that does not follow. */
-async function watchDevices(page: Page): Promise<void> {
-  await press(page, 'Meta+Alt+I')
-  await press(page, 'Meta+Alt+Q')
-  await seen(page, 'goes on in')
-  await page.click('#panel-devices')
-  await page.waitForSelector('.more summary')
-  await page.click('.more summary')
-}
-
-async function showInterlock(page: Page): Promise<void> {
-  await page.waitForSelector('.interlock')
-  await page.$eval('.interlock', (element) => element.scrollIntoView({ block: 'center' }))
-}
-
-async function askWhy(page: Page): Promise<void> {
-  await press(page, 'Ctrl+Alt+V')
-  await page.click('.trail button')
-  await seen(page, 'its frame is off')
-}
-
 async function tabulateVariants(page: Page): Promise<void> {
   await button(page, 'A row for each edition (3)')
   await button(page, 'In a row')
@@ -183,40 +156,63 @@ async function chooseKey(page: Page): Promise<void> {
   await page.click('[data-code="KeyA"]')
 }
 
-async function captureKeys(page: Page): Promise<void> {
-  await seen(page, 'Cairn Web takes')
-  await page.$eval('.triggers', (element) => element.scrollIntoView())
-  await page.click('button[aria-label^="Choose sequence 2 on a drawn"]')
-}
-
-async function explainKeys(page: Page): Promise<void> {
-  await page.focus('[aria-label="Key events, latest first"]')
-  await press(page, 'Ctrl+Alt+N')
-  await press(page, 'Meta+O')
-  await page.keyboard.press('KeyC')
-  await press(page, 'Meta+O')
-  await page.keyboard.press('KeyX')
-  await press(page, 'Ctrl+Alt+V')
-  await page.waitForFunction(() =>
-    [...document.querySelectorAll('.event')].some((row) => row.textContent!.includes('Pulled 12')),
-  )
-  await page.click('.tools .el-switch')
-  await page.waitForFunction(() => document.querySelectorAll('.event').length > 12)
-  await page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('.event')]
-      .find((row) => row.textContent!.includes('MetaO') && row.textContent!.includes('passed on'))
-      ?.click(),
-  )
-}
-
-async function replayTyping(page: Page): Promise<void> {
-  await button(page, 'Replay')
-  await page.waitForSelector('.proposal')
-  await page.waitForSelector('.apexcharts-series')
-}
-
-async function findChart(page: Page): Promise<void> {
+/** Programs, files, controls and levers by the same letters. */
+async function findDome(page: Page): Promise<void> {
   await page.keyboard.press('F2')
-  await page.keyboard.type('comet ch')
-  await seen(page, 'Comet chart')
+  await page.keyboard.type('do')
+  await seen(page, 'dome faults.log')
+}
+
+/** A lever that takes its inputs in the line. */
+/** A turntable, held open where the pointer was pressed, and then moved sideways. */
+function turnTo(x: number, y: number, by: number) {
+  return async (page: Page): Promise<void> => {
+    await page.mouse.move(x, y)
+    await page.mouse.down({ button: 'middle' })
+    await new Promise((resolve) => setTimeout(resolve, 250))
+    await page.mouse.move(x + by, y, { steps: 4 })
+  }
+}
+
+async function chooseFirstRow(page: Page): Promise<void> {
+  await page.focus('[aria-label="Steps of the run sheet"]')
+  await page.keyboard.press('ArrowDown')
+  await page.waitForSelector('input[aria-label="Name of road 1"]')
+  await page.mouse.move(1080, 400)
+}
+
+/** Sentences with a word that could mean two things, and one that means nothing here. */
+async function sayThreeSentences(page: Page): Promise<void> {
+  const field = '[aria-label="Say what it shall do"] textarea'
+  await page.waitForSelector(field)
+  await page.type(
+    field,
+    'Close Cairn Web and Beck Pages. Mute the intercom for ten minutes. If the finder camera is missing, say “No camera” loudly.',
+  )
+  await seen(page, 'places are in doubt')
+}
+
+/** A window raised and told something, a level set, a text typed; then what was made of it. */
+async function recordAndLook(page: Page): Promise<void> {
+  const post = (path: string, body: object) =>
+    page.evaluate(
+      async (to: string, said: string) => {
+        await fetch(to, { method: 'POST', headers: { 'content-type': 'application/json' }, body: said })
+      },
+      path,
+      JSON.stringify(body),
+    )
+  const act = (step: object) => post('/api/bench/acts', { step: { id: 'act', onFailure: 'stop', ...step } })
+  await post('/api/recorder', { to: 'on' })
+  const book = { kind: 'program', programId: 'night-book' }
+  await post('/api/open', { programId: 'dome-desk' })
+  await act({ kind: 'windows.set', which: book, to: 'front' })
+  await act({ kind: 'program.tell', programId: '', verb: 'write-the-time' })
+  await act({ kind: 'text.type', text: ' Veil, first series.', programId: '' })
+  const speakers = { kind: 'devices', deviceIds: ['desk-speakers'] }
+  await act({ kind: 'device.control', target: speakers, controlId: 'volume', to: { kind: 'set', value: 20 } })
+  await act({ kind: 'windows.place', which: book, place: { kind: 'named', name: 'left' } })
+  await post('/api/recorder', { to: 'off' })
+  await page.goto(new URL('/recording', page.url()).href)
+  await seen(page, 'Veil, first series')
 }

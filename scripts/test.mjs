@@ -20,7 +20,7 @@ await Promise.all([
   check('lint', 'npm', ['run', '--silent', 'lint']).then(() => check('layers', 'npm', ['run', '--silent', 'layers'])),
 ])
 ensureBuilt()
-for (const project of ['unit', 'api', 'browser']) await suite(project)
+for (const project of ['unit*', 'api', 'browser']) await suite(project)
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed > 0 ? 1 : 0)
 
@@ -67,7 +67,7 @@ async function suite(project) {
   failed += success ? 0 : Math.max(numFailedTests, 1)
   const seconds = ((Date.now() - startedAt) / 1000).toFixed(1)
   console.log(
-    `${project}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups, ${seconds} s`,
+    `${project.replace('*', '')}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups, ${seconds} s`,
   )
 }
 

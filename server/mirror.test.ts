@@ -43,6 +43,7 @@ function openTab() {
       history: book.history,
       runs: [],
       keys: [],
+      recorder: { phase: 'off', count: 0 },
     },
     levers: [...book.allLevers],
     bench: { version: engine.store.benchVersion, state: writeBench(engine.store.bench) },

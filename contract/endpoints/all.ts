@@ -1,10 +1,13 @@
 import type { z } from 'zod'
 import { benchEndpoints } from './bench'
 import { exchangeEndpoints } from './exchange'
+import { frameFilesEndpoints } from './frameFiles'
 import { historyEndpoints } from './history'
 import { iconsEndpoints } from './icons'
 import { keysEndpoints } from './keys'
 import { kitsEndpoints } from './kits'
+import { recorderEndpoints } from './recorder'
+import { launcherEndpoints } from './launcher'
 import { leversEndpoints } from './levers'
 import { liveEndpoints } from './live'
 import { runsEndpoints } from './runs'
@@ -19,8 +22,11 @@ export const endpoints = {
   ...keysEndpoints,
   ...valuesEndpoints,
   ...kitsEndpoints,
+  ...recorderEndpoints,
+  ...launcherEndpoints,
   ...iconsEndpoints,
   ...exchangeEndpoints,
+  ...frameFilesEndpoints,
   ...historyEndpoints,
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { deviceSchema, programSchema } from '../../core/bench'
 import { plainStepSchema } from '../../core/steps'
-import { actSchema, benchAnswerSchema, benchChangesBodySchema, historySchema } from '../schemas'
+import { actSchema, benchAnswerSchema, benchChangesBodySchema, historySchema, runAnswerSchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -61,6 +61,15 @@ export const benchEndpoints = {
     summary: 'Takes a described or imported program off the bench.',
     answer: historySchema,
     refusals: { ...missing, 409: 'It still has windows open, or levers use it.' },
+  },
+  uninstallProgram: {
+    method: 'POST',
+    path: '/api/programs/:id/uninstall',
+    summary:
+      'Closes a program, throws its file into the bin and takes it off the bench, in a run that can be put back.',
+    body: z.object({ unsaved: z.enum(['ask', 'save', 'discard']).default('ask') }),
+    answer: runAnswerSchema,
+    refusals: { ...missing, 422: 'The system needs it.' },
   },
   putDevice: {
     method: 'PUT',

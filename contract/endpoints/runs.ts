@@ -4,6 +4,7 @@ import { putBackReportSchema, RUN_SOURCES } from '../../core/run'
 import { leverDraftSchema } from '../../core/levers'
 import { stepSchema, valueNameSchema } from '../../core/steps'
 import { givenValueSchema } from '../../core/values'
+import { DIRECTIONS } from '../../core/turntable'
 import { markedRunSchema, rehearsalSchema, runAnswerSchema, runSummarySchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
@@ -11,8 +12,13 @@ import type { Endpoint } from './endpoint'
 /** What a lever is given, and answers: no larger than what a body may be. */
 const givenSchema = z.record(z.string().min(1).max(60), givenValueSchema)
 const pullBody = z.object({
-  source: z.enum(RUN_SOURCES).exclude(['trial']).default('api'),
+  source: z.enum(RUN_SOURCES).exclude(['trial', 'event', 'time']).default('api'),
   inputs: givenSchema.optional().meta({ description: 'What the lever is given, by the names of its inputs.' }),
+  roads: z
+    .array(z.enum(DIRECTIONS))
+    .max(10)
+    .optional()
+    .meta({ description: 'The roads of turntables that it comes to, in order; asked for where they are not given.' }),
 })
 const trialBody = z.object({
   lever: leverDraftSchema
@@ -30,7 +36,11 @@ const trialBody = z.object({
 })
 const openBody = z.object({
   place: z.string().min(1).max(4096).optional(),
-  programId: idSchema.optional(),
+  programId: idSchema.optional().meta({ description: 'With a `place`, the program that it is opened with.' }),
+  whenRunning: z
+    .enum(['program', 'raise', 'another'])
+    .default('program')
+    .meta({ description: 'Of a program that runs: as it does itself, to the front, or another one of it.' }),
   source: z.enum(['launcher', 'button', 'api']).default('api'),
 })
 const limitQuery = z.object({
@@ -75,10 +85,10 @@ export const runsEndpoints = {
   openPlace: {
     method: 'POST',
     path: '/api/open',
-    summary: 'Opens a program, a folder or an address without a lever, as the launcher does.',
+    summary: 'Opens a program, a file, a folder or an address without a lever, as the launcher does.',
     body: openBody,
     answer: runAnswerSchema,
-    refusals: { 422: 'Neither or both of `place` and `programId` were given.' },
+    refusals: { 422: 'Neither `place` nor `programId` was given.' },
   },
   listRuns: {
     method: 'GET',

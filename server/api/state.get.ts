@@ -5,7 +5,7 @@ import { route } from '../http/route'
 
 const NEWEST_RUNS = 100
 
-export default route('state', async ({ engine: { feed, keyDesk, store } }) => {
+export default route('state', async ({ engine: { feed, keyDesk, recorderDesk, store } }) => {
   const { book, database } = store
   // What happens while the rest is read comes again as live events, which do no harm twice.
   const { sequence } = feed
@@ -23,5 +23,6 @@ export default route('state', async ({ engine: { feed, keyDesk, store } }) => {
     history: book.history,
     runs: runs.map(({ head, seq }) => summarizeRun(head, seq)),
     keys: keyDesk.log,
+    recorder: recorderDesk.summary,
   }
 })

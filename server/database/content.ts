@@ -1,12 +1,14 @@
 import { writeBench } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
+import { settingsSchema } from '../../core/settings'
 import type { Settings } from '../../core/settings'
 import type { Kit } from '../../core/sheets'
 import {
   frames as demoFrames,
   kits as demoKits,
   levers as demoLevers,
+  rack as demoRack,
   values as demoValues,
   workstation,
 } from '../../demo'
@@ -39,6 +41,7 @@ export const demoContent: StoreContent = {
   levers: demoLevers,
   values: demoValues,
   kits: demoKits,
+  settings: { version: 1, body: settingsSchema.parse({ rack: demoRack }) },
   bench: workstation,
   icons: [],
   entryFiles: [],

@@ -47,6 +47,7 @@ const columns: Record<keyof Lever, string> = {
   interlock: 'interlock',
   lamp: 'lamp',
   feedback: 'feedback',
+  doors: 'doors',
 }
 const fields = Object.keys(columns) as (keyof Lever)[]
 

@@ -13,6 +13,7 @@ import {
 import type { Change } from '../../core/bench'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
+import type { LeftOut, RecordedRow, RecorderPhase } from '../../core/recorder'
 import type { Kit } from '../../core/sheets'
 import type { Settings } from '../../core/settings'
 import type { Step } from '../../core/steps'
@@ -48,6 +49,41 @@ export const recordings = pgTable('recordings', {
   events: json('events').$type<TypingEvent[]>().notNull(),
 })
 
+/** What was chosen in the launcher for which letters. */
+export const choices = pgTable(
+  'choices',
+  {
+    letters: text('letters').notNull(),
+    entryId: text('entry_id').notNull(),
+    count: integer('count').notNull(),
+    since: integer('since').notNull(),
+    isFirst: boolean('is_first').notNull(),
+    lastAtMs: instantMs('last_at_ms').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.letters, table.entryId] }), index('choices_last').on(table.lastAtMs)],
+)
+
+/** Until when a time of a lever was looked after. */
+export const doorTimes = pgTable(
+  'door_times',
+  {
+    leverId: text('lever_id').notNull(),
+    doorId: text('door_id').notNull(),
+    /** The rule it was looked after by; another one begins anew. */
+    rule: text('rule').notNull(),
+    doneUntilMs: instantMs('done_until_ms').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.leverId, table.doorId] })],
+)
+
+/** The last sums of the launcher. */
+export const sums = pgTable('sums', {
+  id: text('id').primaryKey(),
+  sum: text('sum').notNull(),
+  value: json('value').$type<number | string>().notNull(),
+  atMs: instantMs('at_ms').notNull(),
+})
+
 export const levers = pgTable('levers', {
   id: text('id').primaryKey(),
   plate: integer('plate').notNull().unique(),
@@ -70,6 +106,7 @@ export const levers = pgTable('levers', {
   feedback: text('feedback').$type<Lever['feedback']>(),
   pulledAgain: text('pulled_again').$type<Lever['pulledAgain']>(),
   inputs: json('inputs').$type<Lever['inputs']>(),
+  doors: json('doors').$type<Lever['doors']>(),
   shape: shape(),
 })
 
@@ -203,6 +240,20 @@ export const acts = pgTable('acts', {
   step: json('step').$type<Step>().notNull(),
   sentence: text('sentence').notNull(),
   programId: text('program_id'),
+  shape: shape(),
+})
+
+/** Whether what is done by hand is being recorded: one row at most. */
+export const recorder = pgTable('recorder', {
+  id: integer('id').primaryKey(),
+  phase: text('phase').$type<RecorderPhase>().notNull(),
+  leftOut: json('left_out').$type<LeftOut[]>().notNull(),
+})
+
+/** The steps that were recorded so far, in order. */
+export const recordedRows = pgTable('recorded_rows', {
+  position: integer('position').primaryKey(),
+  body: json('body').$type<RecordedRow>().notNull(),
   shape: shape(),
 })
 

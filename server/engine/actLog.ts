@@ -1,5 +1,5 @@
 import { frontProgram } from '../../core/bench'
-import type { BenchState } from '../../core/bench'
+import type { BenchState, Change } from '../../core/bench'
 import { escapeVariables } from '../../core/command'
 import { own } from '../../core/result'
 import { describeStep, programsTyped, stepSchema } from '../../core/steps'
@@ -17,6 +17,8 @@ const SLACK = 50
 /** A step that was done, with the bench before and after it. */
 export interface DoneStep {
   readonly step: Step
+  /** What it changed, where it is known. */
+  readonly changes?: readonly Change[]
   readonly before: BenchState
   readonly after: BenchState
 }
@@ -71,12 +73,18 @@ export function typingStep(text: string): Step {
   return stepSchema.parse({ id: 'act', kind: 'text.type', text: escapeVariables(text), programId: '' })
 }
 
+/** The step that pulls a lever. */
+export function pullingStep(leverId: string): Step {
+  return stepSchema.parse({ id: 'act', kind: 'lever.pull', leverId, inputs: [] })
+}
+
 /** The step that sends a chord. */
 export function sendingStep(chord: string): Step {
   return stepSchema.parse({ id: 'act', kind: 'keys.send', chords: [chord], programId: '' })
 }
 
-function isSecret(step: Step, bench: BenchState): boolean {
+/** Whether a step types into a program that holds secrets, or copies from one: nothing of that is written down. */
+export function isSecret(step: Step, bench: BenchState): boolean {
   const programId = programsTyped(step)
   if (programId === undefined) return false
   const program = programId === '' ? frontProgram(bench) : own(bench.programs, programId)

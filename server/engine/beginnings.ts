@@ -12,6 +12,8 @@ import type { World } from './store'
 export interface PullOptions {
   readonly values?: ValueTable
   readonly inputs?: Scope
+  /** The roads of turntables that are taken already. */
+  readonly roads?: readonly string[]
   /** Asked before the first step. */
   readonly question?: string
   /** Why nothing of it could be done. */

@@ -11,11 +11,13 @@ import { demoContent, seed } from '../database/content'
 import { upgradeStore } from '../database/upgrades'
 import { steadyClock } from './clock'
 import { CopyKeeper } from './copyKeeper'
+import { DoorDesk } from './doorDesk'
 import { HandDesk } from './handDesk'
 import { KeyDesk } from './keyDesk'
 import { LiveFeed } from './liveFeed'
 import { newId } from './newId'
 import { Retention } from './retention'
+import { RecorderDesk } from './recorderDesk'
 import { RunDriver } from './runDriver'
 import { loadSums } from './stepContext'
 import { Store } from './store'
@@ -27,6 +29,7 @@ export interface Engine {
   readonly driver: RunDriver
   readonly keyDesk: KeyDesk
   readonly handDesk: HandDesk
+  readonly recorderDesk: RecorderDesk
   readonly feed: LiveFeed
   /** Ends all work on the database and leaves it open. */
   readonly halt: () => Promise<void>
@@ -60,17 +63,21 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   await loadSums()
   const driver = new RunDriver(store)
   await driver.resume()
-  const handDesk = await HandDesk.open(store)
-  const keyDesk = new KeyDesk(store, driver, handDesk)
+  const recorderDesk = await RecorderDesk.open(store)
+  const handDesk = await HandDesk.open(store, recorderDesk)
+  const keyDesk = new KeyDesk(store, driver, handDesk, recorderDesk)
   // The first key shall not wait for what is only done once.
   keyDesk.warmUp()
   await writeRuns(database, [], [])
+  const doorDesk = await DoorDesk.open(store, driver)
+  await doorDesk.start()
   const retention = new Retention(store)
   const copies = opened.copiesIn === undefined ? undefined : new CopyKeeper(store, opened.copiesIn)
   const halt = async () => {
     feed.close()
     driver.close()
     keyDesk.close()
+    doorDesk.close()
     retention.close()
     await store.idle()
     await copies?.close()
@@ -81,6 +88,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
     driver,
     keyDesk,
     handDesk,
+    recorderDesk,
     feed,
     halt,
     async close() {

@@ -12,6 +12,7 @@ import type { Queries } from '../database/openDatabase'
 import { ActLog, sendingStep, typingStep } from './actLog'
 import type { DoneStep } from './actLog'
 import { newId } from './newId'
+import type { RecorderDesk } from './recorderDesk'
 import { stepContext } from './stepContext'
 import type { Store, World } from './store'
 
@@ -26,10 +27,11 @@ export class HandDesk {
   private constructor(
     private readonly store: Store,
     private readonly acts: ActLog,
+    private readonly recorder: RecorderDesk,
   ) {}
 
-  static async open(store: Store): Promise<HandDesk> {
-    return new HandDesk(store, await ActLog.open(store.database))
+  static async open(store: Store, recorder: RecorderDesk): Promise<HandDesk> {
+    return new HandDesk(store, await ActLog.open(store.database), recorder)
   }
 
   /** Issues: `takes-time`, and what is wrong with the step as the bench stands. */
@@ -49,7 +51,7 @@ export class HandDesk {
           const answer = { note: effect.issue.message, question: null }
           return succeed({
             answer,
-            ...this.planOf(made.bench, changes, [{ step, before: bench, after: made.bench }], world),
+            ...this.planOf(made.bench, changes, [{ step, changes, before: bench, after: made.bench }], world),
           })
         }
         case 'done': {
@@ -58,7 +60,7 @@ export class HandDesk {
           const changes = made.recorded.map(({ change }) => change)
           return succeed({
             answer: { note: effect.note, question: null },
-            ...this.planOf(made.bench, changes, [{ step, before: bench, after: made.bench }], world),
+            ...this.planOf(made.bench, changes, [{ step, changes, before: bench, after: made.bench }], world),
           })
         }
         default:
@@ -88,7 +90,7 @@ export class HandDesk {
         }
         if (done.value.changes.length === 0) continue
         changes.push(...done.value.changes)
-        steps.push({ step: done.value.step, before: bench, after: after.value })
+        steps.push({ step: done.value.step, changes: done.value.changes, before: bench, after: after.value })
         bench = after.value
       }
       return succeed({ answer: because, ...this.planOf(bench, changes, steps, world) })
@@ -102,7 +104,8 @@ export class HandDesk {
 
   private planOf(bench: BenchState, changes: readonly Change[], steps: readonly DoneStep[], world: World) {
     if (changes.length === 0) return {}
-    const writes = steps.flatMap((step) => this.acts.record(step, world) ?? [])
+    const noted = this.recorder.note(steps)
+    const writes = [...steps.flatMap((step) => this.acts.record(step, world) ?? []), ...(noted ? [noted.write] : [])]
     const alongside = async (queries: Queries) => {
       for (const write of writes) await write(queries)
     }
@@ -110,6 +113,7 @@ export class HandDesk {
       bench,
       log: [{ runId: null, source: 'hand' as const, changes }],
       ...(writes.length > 0 ? { alongside } : {}),
+      ...(noted ? { adopt: noted.adopt } : {}),
     }
   }
 }

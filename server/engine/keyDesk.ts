@@ -1,14 +1,18 @@
-import type { KeyLogEntry } from '../../contract'
+import type { KeyLogEntry, TurnEvent } from '../../contract'
 import { frontProgram } from '../../core/bench'
 import { STOP_CHORD } from '../../core/keys'
-import { framesNow, typedText } from '../../core/levers'
+import { framesNow, opensTurntable, stepsOnWay, typedText } from '../../core/levers'
 import type { Frame } from '../../core/levers'
 import { ResolverKeeper, staysInView } from '../../core/resolve'
 import type { Decision, KeyEvent, Resolver, ResolverState } from '../../core/resolve'
+import { assertNever } from '../../core/result'
 import type { Issue } from '../../core/result'
 import { pullLever } from './pullLever'
 import { SerialQueue } from './serialQueue'
 import type { HandDesk } from './handDesk'
+import type { Step } from '../../core/steps'
+import { pullingStep } from './actLog'
+import type { RecorderDesk } from './recorderDesk'
 import type { RunDriver } from './runDriver'
 import type { Store } from './store'
 
@@ -29,6 +33,8 @@ export class KeyDesk {
   private count = 0
   /** What is to be decided at the latest when the next key does not come before, by keyboard. */
   private readonly timers = new Map<string, NodeJS.Timeout>()
+  /** What opened the turntable that is open at a keyboard. */
+  private readonly openings = new Map<string, Decision>()
   private readonly keeper = new ResolverKeeper()
   private frames: readonly Frame[] | undefined
 
@@ -36,6 +42,7 @@ export class KeyDesk {
     private readonly store: Store,
     private readonly driver: RunDriver,
     private readonly hands?: HandDesk,
+    private readonly recorder?: RecorderDesk,
   ) {}
 
   get log(): KeyLogEntry[] {
@@ -43,10 +50,11 @@ export class KeyDesk {
   }
 
   /** Takes the events in order, each against the bench as the one before left it. */
-  press(source: string, events: readonly KeyEvent[]): Promise<KeyLogEntry[]> {
+  press(source: string, events: readonly (KeyEvent | TurnEvent)[]): Promise<KeyLogEntry[]> {
     return this.queue.run(async () => {
       const made: KeyLogEntry[] = []
-      for (const event of events) made.push(...(await this.take(source, event)))
+      for (const event of events)
+        made.push(...(event.kind === 'turn' ? await this.turn(source, event) : await this.take(source, event)))
       return made
     })
   }
@@ -60,6 +68,7 @@ export class KeyDesk {
   letGo(): void {
     this.close()
     this.states.clear()
+    this.openings.clear()
   }
 
   close(): void {
@@ -90,16 +99,66 @@ export class KeyDesk {
         refusal: issues[0]?.message ?? null,
       }
       entry.refusal ??= (await this.hands?.feed(entry.decision)) ?? null
-      if (decision.kind === 'pull') {
-        const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key')
-        if (pulled.ok) entry.runId = pulled.value.id
-        else entry.refusal = pulled.issues[0]!.message
-      }
-      this.entries = [...this.entries.slice(1 - KEPT_ENTRIES), entry]
-      this.store.feed.publish({ type: 'key', entry })
+      if (decision.kind === 'pull') await this.pull(source, entry)
+      this.tell(entry)
       made.push(entry)
     }
     return made
+  }
+
+  /** A turntable is opened by the tab; what it is turned to is told when that is known. */
+  private async pull(source: string, entry: KeyLogEntry, roads?: readonly string[]): Promise<void> {
+    const { decision } = entry
+    const lever = this.store.book.levers.get(decision.leverId!)
+    if (lever?.enabled && opensTurntable(lever) && !roads) {
+      this.openings.set(source, decision)
+      entry.turn = null
+      return
+    }
+    const pulled = await pullLever(this.store, this.driver, decision.leverId!, 'key', { roads })
+    if (!pulled.ok) {
+      entry.refusal = pulled.issues[0]!.message
+      return
+    }
+    entry.runId = pulled.value.id
+    // A table would ask again; what its road does is what was meant.
+    const done = roads && lever ? stepsOnWay(lever, roads, (id) => this.store.book.levers.get(id)) : undefined
+    for (const step of done ?? [pullingStep(decision.leverId!)]) await this.recorder?.noteRun(step as Step)
+  }
+
+  /** What came of the turntable that is open; of another one, or of none, nothing. */
+  private async turn(source: string, { leverId, outcome }: TurnEvent): Promise<KeyLogEntry[]> {
+    const decision = this.openings.get(source)
+    if (decision?.leverId !== leverId) return []
+    this.openings.delete(source)
+    const entry: KeyLogEntry = {
+      id: ++this.count,
+      atMs: Date.now(),
+      decision,
+      runId: null,
+      refusal: null,
+      turn: outcome,
+    }
+    switch (outcome.kind) {
+      case 'chosen':
+        await this.pull(source, entry, outcome.way)
+        break
+      case 'itself':
+        entry.refusal = (await this.hands?.feed({ ...decision, kind: 'pass' })) ?? null
+        break
+      case 'left':
+      case 'beside':
+        break
+      default:
+        return assertNever(outcome)
+    }
+    this.tell(entry)
+    return [entry]
+  }
+
+  private tell(entry: KeyLogEntry): void {
+    this.entries = [...this.entries.slice(1 - KEPT_ENTRIES), entry]
+    this.store.feed.publish({ type: 'key', entry })
   }
 
   /** Typed texts with the values of their frame and the moment put in. */
@@ -138,6 +197,7 @@ export class KeyDesk {
     if (this.states.size <= KEPT_SOURCES) return
     const oldest = this.states.keys().next().value!
     this.states.delete(oldest)
+    this.openings.delete(oldest)
     clearTimeout(this.timers.get(oldest))
     this.timers.delete(oldest)
   }

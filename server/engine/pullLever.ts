@@ -27,7 +27,7 @@ export async function pullLever(
   driver: RunDriver,
   id: string,
   source: RunSource,
-  inputs: Scope = {},
+  { inputs = {}, roads = [] }: { readonly inputs?: Scope; readonly roads?: readonly string[] } = {},
 ): Promise<Result<RunHead>> {
   const planWith = (because?: unknown) => async (world: World) => {
     const meant = meantBy(id, world)
@@ -37,7 +37,13 @@ export async function pullLever(
     if (!given.ok) return fail(...given.issues.map((issue) => ({ ...issue, at: `inputs.${issue.at}` })))
     const values = world.book.tableFor(lever.frameId, world.bench)
     const over = because === undefined ? undefined : runIssue({ code: 'not-stored', because: String(because) })
-    return planByPolicy(store, driver, lever, source, world, { values, question, over, inputs: given.value })
+    return planByPolicy(store, driver, lever, source, world, {
+      values,
+      question,
+      over,
+      inputs: given.value,
+      roads,
+    })
   }
   try {
     return await store.change(planWith())
@@ -63,7 +69,7 @@ async function planByPolicy(
   if (last === undefined) {
     const before = lever.pulledAgain === 'put-back' ? await readLastRun(store.database, lever.id) : undefined
     if (before?.sheet && !before.head.putBack && before.head.changeCount > 0) return planPutBack(before, world)
-    return succeed(driver.planPull(world, lever, source, options))
+    return succeed(driver.plans.pull(world, lever, source, options))
   }
   switch (lever.whileRunning) {
     case 'ignore': {
@@ -72,17 +78,17 @@ async function planByPolicy(
       return fail({ code: 'still-running', message })
     }
     case 'beside':
-      return succeed(driver.planPull(world, lever, source, options))
+      return succeed(driver.plans.pull(world, lever, source, options))
     case 'queue':
       if (running.length >= MOST_QUEUED) {
         const message = `${lever.plate} ${lever.name} has ${running.length - 1} pulls waiting already, the most there may be.`
         return fail({ code: 'queue-full', message })
       }
-      return succeed(driver.planPull(world, lever, source, { ...options, after: last.id }))
+      return succeed(driver.plans.pull(world, lever, source, { ...options, after: last.id }))
     case 'restart':
-      return succeed(driver.planPull(world, lever, source, { ...options, stops: ids }))
+      return succeed(driver.plans.pull(world, lever, source, { ...options, stops: ids }))
     case 'stop': {
-      const stops = driver.planStops(ids, world.nowMs)
+      const stops = driver.plans.stops(ids, world.nowMs)
       return succeed({ ...stops, answer: stops.runs.at(-1)!.head })
     }
     default:

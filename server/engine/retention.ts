@@ -1,23 +1,31 @@
+import { applyChanges } from '../../core/bench'
+import type { Change, Clip } from '../../core/bench'
+import { succeed } from '../../core/result'
 import { dropRevisions } from '../database/revisionTable'
 import { dropLogs, dropRuns, seqBehind } from '../database/runTable'
 import type { Store } from './store'
 
 const FIRST_AFTER_MS = 20_000
 const EVERY_MS = 3_600_000
+const CLIPS_EVERY_MS = 60_000
 /** So many runs go at once, so that nothing else waits long. */
 const RUNS_AT_ONCE = 500
 const DAY_MS = 86_400_000
+const HOUR_MS = 3_600_000
 
-/** Drops what is kept no longer, by the settings as they stand: soon after the start, and every hour. */
+/** Drops what is kept no longer, by the settings as they stand: soon after the start, and every hour; clips by the minute. */
 export class Retention {
   private timer: NodeJS.Timeout
+  private readonly clips: NodeJS.Timeout
 
   constructor(private readonly store: Store) {
     this.timer = setTimeout(() => void this.sweepAgain(), FIRST_AFTER_MS).unref()
+    this.clips = setInterval(() => void sweepClips(store), CLIPS_EVERY_MS).unref()
   }
 
   close(): void {
     clearTimeout(this.timer)
+    clearInterval(this.clips)
   }
 
   private async sweepAgain(): Promise<void> {
@@ -48,4 +56,24 @@ export async function sweep(store: Store): Promise<{ runs: number; logs: number 
     store.aside((database) => dropRevisions(database, nowMs - revisionDays * DAY_MS, mostRevisions)),
   )
   return { runs, logs }
+}
+
+/** Takes off the clipboard what is older than is kept, by the clock of the bench, but for what is pinned. How many. */
+export async function sweepClips(store: Store): Promise<number> {
+  const oldest = store.nowMs() - store.book.settings.body.retention.clipHours * HOUR_MS
+  const isOld = ({ atMs, pinned }: Clip) => atMs < oldest && !pinned
+  if (!store.bench.clipboard?.some(isOld)) return 0
+  const swept = await store.change(({ bench }) => {
+    const changes = (bench.clipboard ?? [])
+      .filter(isOld)
+      .map(({ id }): Change => ({ kind: 'clipboard.take', clipId: id }))
+    const after = applyChanges(bench, changes)
+    if (!after.ok) return after
+    return succeed({
+      answer: changes.length,
+      bench: after.value,
+      log: [{ runId: null, source: 'hand' as const, changes }],
+    })
+  })
+  return swept.ok ? swept.value : 0
 }

@@ -4,15 +4,12 @@ import { fail, succeed, valueOf } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import {
   failHead,
-  gateRun,
   nameByHand,
-  partsOfRun,
   pullForward,
   rehearse,
   runHeadSchema,
   runIssue,
   runSheetSchema,
-  startRun,
   stopHead,
 } from '../../core/run'
 import type {
@@ -32,18 +29,19 @@ import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable
 import type { WholeRun } from '../database/runTable'
 import { breathe } from '../database/rows'
 import { putAside } from '../database/setAside'
-import { startContext, triedRun } from './beginnings'
+import { Alarms } from './alarms'
+import { startContext } from './beginnings'
 import type { PullOptions } from './beginnings'
+import { OpenRuns } from './openRuns'
 import { planPutBack } from './planPutBack'
+import { RunPlans } from './runPlans'
 import { stepContext } from './stepContext'
-import type { Plan, Store, World } from './store'
+import type { Store, World } from './store'
 import { stretchOf } from './stretch'
 import type { FirstPart, OpenRun, Stretch } from './stretch'
 
 type RehearsalOptions = Pick<RehearsalContext, 'answers' | 'inputs'>
 
-/** The longest delay a timer of the platform can hold. */
-const LONGEST_TIMER_MS = 2 ** 31 - 1
 /** So often a run that waits for something looks whether it has come. */
 const LOOK_MS = 1000
 /** A request takes some rounds of the event loop until it is read; so many pass between two stretches. */
@@ -62,9 +60,9 @@ export type Fetch = (request: StepValue) => Promise<StepValue>
 
 /** Takes runs on, several side by side, a stretch at a time; each stretch is stored as a whole. */
 export class RunDriver {
-  private readonly open = new Map<string, OpenRun>()
-  private readonly timers = new Map<string, NodeJS.Timeout>()
-  private readonly watchers = new Map<string, (() => void)[]>()
+  private readonly open = new OpenRuns()
+  private readonly alarms: Alarms
+  readonly plans: RunPlans
   private isTurnDue = false
   private isClosed = false
   /** Whose turn is next, so that a long run does not keep another from going on. */
@@ -74,6 +72,12 @@ export class RunDriver {
     private readonly store: Store,
     private readonly fetch: Fetch = () => Promise.reject(new Error('nothing here can get that')),
   ) {
+    this.alarms = new Alarms(() => store.nowMs())
+    this.plans = new RunPlans(
+      this.open,
+      () => store.nextRunSeq(),
+      (run) => this.settle(run),
+    )
     store.watchBench((before) => this.benchChanged(before))
   }
 
@@ -91,73 +95,19 @@ export class RunDriver {
       const log = await readLog(this.store.database, row.id)
       // A wait never takes longer than its own length after a start, also where the clock was set back.
       const restarted = withinItsLength(head.data, this.store.nowMs())
-      this.open.set(row.id, { seq: row.seq, head: restarted, sheet: sheet.data, log })
+      this.open.keep({ seq: row.seq, head: restarted, sheet: sheet.data, log })
     }
-    for (const id of this.open.keys()) this.follow(id)
-  }
-
-  /** Whether a run of this lever is still going on. */
-  isRunning(leverId: string): boolean {
-    for (const { head } of this.open.values()) if (head.leverId === leverId) return true
-    return false
+    for (const id of this.open.ids()) this.follow(id)
   }
 
   /** The runs of this lever that go on, the newest last. */
   runsOf(leverId: string): RunHead[] {
-    return [...this.open.values()].filter(({ head }) => head.leverId === leverId).map(({ head }) => head)
-  }
-
-  /**
-   * A plan that starts a run, with as much of it as is done in one stretch. With a question it asks that first. `over`
-   * says why nothing of it could be done; the run is over then. One that comes `after` another only waits for now.
-   */
-  planPull(world: World, lever: Pullable, source: RunSource, options: PullOptions = {}): Plan<RunHead> {
-    const { question, over, after, stops = [], values, inputs, trial } = options
-    const begun = startRun(lever, { ...startContext(world, values), source, inputs })
-    const tried = trial ? triedRun(begun, trial, world) : begun
-    const { head: first, sheet, log } = partsOfRun(question === undefined ? tried : gateRun(tried, question))
-    const run: OpenRun = { seq: this.store.nextRunSeq(), head: first, sheet, log }
-    if (after !== undefined) run.head = { ...first, after }
-    if (over) run.head = failHead(run.head, [], over, world.nowMs).run
-    const stopped = this.planStops(stops, world.nowMs)
-    const stretch = stretchOf(after === undefined ? [run] : [], world)
-    const reached = stretch.heads.get(first.id) ?? run.head
-    return {
-      answer: reached,
-      bench: stretch.bench,
-      log: [...stopped.log, ...log.map((body) => ({ runId: first.id, body })), ...stretch.log],
-      runs: [...stopped.runs, { seq: run.seq, head: reached, sheet: run.sheet }],
-      adopt: () => {
-        stopped.adopt()
-        this.settle({ ...run, head: reached, log: [...log, ...(stretch.added.get(first.id) ?? [])] })
-      },
-    }
-  }
-
-  /** Runs that are stopped as part of a plan. */
-  planStops(runIds: readonly string[], nowMs: number): Required<Pick<Plan<null>, 'log' | 'runs' | 'adopt'>> {
-    const stopped = runIds.flatMap((id) => {
-      const run = this.open.get(id)
-      if (!run) return []
-      const { run: head, entries } = stopHead(run.head, run.log, nowMs)
-      return [{ run, head, entries }]
-    })
-    return {
-      log: stopped.flatMap(({ run, entries }) => entries.map((body) => ({ runId: run.head.id, body }))),
-      runs: stopped.map(({ run, head }) => ({ seq: run.seq, head })),
-      adopt: () => {
-        for (const { run, head, entries } of stopped) {
-          run.log.push(...entries)
-          run.head = head
-          this.settle(run)
-        }
-      },
-    }
+    return this.open.of(leverId)
   }
 
   /** Starts a run of something that is no lever of the book, or not as it stands there; resolves when it is stored. */
   async pull(lever: Pullable, source: RunSource, options?: PullOptions): Promise<RunHead> {
-    const pulled = await this.store.change((world) => succeed(this.planPull(world, lever, source, options)))
+    const pulled = await this.store.change((world) => succeed(this.plans.pull(world, lever, source, options)))
     return valueOf(pulled)
   }
 
@@ -167,21 +117,8 @@ export class RunDriver {
   }
 
   /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
-  async settled(runId: string, patienceMs = 10_000): Promise<void> {
-    const isUnderWay = () => {
-      const phase = this.open.get(runId)?.head.phase
-      return phase === 'ready' || phase === 'fetching'
-    }
-    if (!isUnderWay()) return
-    await new Promise<void>((resolve) => {
-      const timer = setTimeout(resolve, patienceMs)
-      const watcher = () => {
-        if (isUnderWay()) return
-        clearTimeout(timer)
-        resolve()
-      }
-      this.watchers.set(runId, [...(this.watchers.get(runId) ?? []), watcher])
-    })
+  settled(runId: string, patienceMs = 10_000): Promise<void> {
+    return this.open.settled(runId, patienceMs)
   }
 
   /** A run as it stands, from memory or from the store. */
@@ -240,7 +177,7 @@ export class RunDriver {
 
   /** Ends every run that has not ended. How many there were. */
   async stopAll(): Promise<number> {
-    const stopped = await Promise.all([...this.open.keys()].map((id) => this.stop(id)))
+    const stopped = await Promise.all(this.open.ids().map((id) => this.stop(id)))
     return stopped.filter(({ ok }) => ok).length
   }
 
@@ -262,8 +199,7 @@ export class RunDriver {
 
   close(): void {
     this.isClosed = true
-    for (const timer of this.timers.values()) clearTimeout(timer)
-    this.timers.clear()
+    this.alarms.close()
   }
 
   /** Plans and stores one stretch of some runs; what cannot be stored ends them, with the reason. */
@@ -365,30 +301,19 @@ export class RunDriver {
   /** Keeps a run in memory as long as it goes on, and sees to what comes next. */
   private settle(run: OpenRun): void {
     const { id, phase } = run.head
-    if (phase === 'ended') {
-      this.open.delete(id)
-      // Runs that come after it may begin.
-      for (const { head } of this.open.values()) if (head.after === id) this.follow(head.id)
-    } else this.open.set(id, run)
+    this.open.keep(run)
+    // Runs that come after it may begin.
+    if (phase === 'ended') for (const { head } of this.open.after(id)) this.follow(head.id)
     this.follow(id)
-    const watchers = this.watchers.get(id) ?? []
-    if (phase === 'ready' || phase === 'fetching') return
-    this.watchers.delete(id)
-    for (const watcher of watchers) watcher()
-  }
-
-  /** Whether it is its turn: one that comes after another waits until that has ended. */
-  private mayGoOn({ phase, after }: RunHead): boolean {
-    return phase === 'ready' && (after === undefined || !this.open.has(after))
+    this.open.tell(id)
   }
 
   private follow(id: string): void {
-    clearTimeout(this.timers.get(id))
-    this.timers.delete(id)
+    this.alarms.clear(id)
     const run = this.open.get(id)
     switch (run?.head.phase) {
       case 'ready':
-        if (this.mayGoOn(run.head)) this.takeTurnSoon()
+        if (this.open.mayGoOn(run.head)) this.takeTurnSoon()
         break
       case 'asking':
         // Its standard answer is taken then.
@@ -421,7 +346,7 @@ export class RunDriver {
     this.isTurnDue = false
     if (this.isClosed) return
     await this.take(() => {
-      const runs = [...this.open.values()].filter(({ head }) => this.mayGoOn(head))
+      const runs = this.open.ready()
       this.turn += 1
       return [...runs.slice(this.turn % runs.length), ...runs.slice(0, this.turn % runs.length)]
     })
@@ -430,28 +355,20 @@ export class RunDriver {
   /** Runs that wait for something look whether it has come; a clock that was run forward ends waits. */
   private benchChanged(before: BenchState): void {
     const isClockMoved = before.clockAheadMs !== this.store.bench.clockAheadMs
-    for (const [id, { head }] of this.open) {
+    for (const { head } of this.open.all()) {
       if (!isTimed(head)) continue
-      if (isClockMoved) this.follow(id)
-      else if (head.watch && this.timers.has(id)) this.wakeLater(id, this.store.nowMs())
+      if (isClockMoved) this.follow(head.id)
+      else if (head.watch && this.alarms.has(head.id)) this.wakeLater(head.id, this.store.nowMs())
     }
   }
 
   private wakeLater(id: string, wakeAtMs: number): void {
-    if (this.isClosed) return
-    clearTimeout(this.timers.get(id))
-    // A timer of the platform may be early by a fraction of a millisecond; the run would then be found still waiting.
-    const delayMs = Math.min(Math.max(0, wakeAtMs - this.store.nowMs()) + 1, LONGEST_TIMER_MS)
-    this.timers.set(
-      id,
-      setTimeout(() => {
-        this.timers.delete(id)
-        const timed = () => [this.open.get(id)].flatMap((run) => (run && isTimed(run.head) ? [run] : []))
-        this.take(timed)
-          .then(() => timed().length > 0 && this.follow(id))
-          .catch((error: unknown) => console.error(`run ${id}:`, error))
-      }, delayMs),
-    )
+    this.alarms.set(id, wakeAtMs, () => {
+      const timed = () => [this.open.get(id)].flatMap((run) => (run && isTimed(run.head) ? [run] : []))
+      this.take(timed)
+        .then(() => timed().length > 0 && this.follow(id))
+        .catch((error: unknown) => console.error(`run ${id}:`, error))
+    })
   }
 
   private async fulfil(id: string, request: StepValue): Promise<void> {

@@ -105,11 +105,11 @@ describe('runs', () => {
       'failed',
       'What it did could not be stored, so it was not done: the disk is full',
     ])
-    expect(engine.driver.isRunning(lever.id)).toBe(false)
+    expect(engine.driver.runsOf(lever.id)).toEqual([])
     expect(engine.store.bench.messages.some(({ text }) => text === 'b')).toBe(false)
     execute.mockRejectedValueOnce(new Error('the disk is full'))
     const refused = await pull(lever)
-    expect([refused.head.outcome, engine.driver.isRunning(lever.id)]).toEqual(['failed', false])
+    expect([refused.head.outcome, engine.driver.runsOf(lever.id)]).toEqual(['failed', []])
   })
 
   test('a run and its bench are the same after a restart at any moment', async () => {

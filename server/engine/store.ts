@@ -68,6 +68,9 @@ export interface Plan<T> {
   readonly adopt?: () => void
 }
 
+/** Told of the bench before a commit, of what was changed since, and of the runs that did it. */
+export type BenchWatcher = (before: BenchState, changes: readonly Change[], causes: readonly RunHead[]) => void
+
 /** An edit of many levers that stands already; their rows and the tabs do not yet. */
 interface Unfollowed {
   readonly entries: readonly RevisionEntry[]
@@ -84,7 +87,7 @@ export class Store {
   private readonly edits = new SerialQueue()
   private unfollowed: Unfollowed | undefined
   private quiet: NodeJS.Timeout | undefined
-  private readonly onBench = new Set<(before: BenchState) => void>()
+  private readonly onBench = new Set<BenchWatcher>()
 
   private constructor(
     readonly database: Database,
@@ -124,8 +127,8 @@ export class Store {
     return { nowMs, minuteOfDay: minuteOfDay(nowMs) }
   }
 
-  /** Calls back after each change of the bench, once it is stored, with the bench before it. */
-  watchBench(callBack: (before: BenchState) => void): void {
+  /** Calls back after each commit that changed the bench, once it is stored. */
+  watchBench(callBack: BenchWatcher): void {
     this.onBench.add(callBack)
   }
 
@@ -265,7 +268,11 @@ export class Store {
     this.snapshotSoon()
     adopt?.()
     this.tell(log, runs, book, history, inParts !== undefined)
-    if (before !== bench) for (const callBack of this.onBench) callBack(before)
+    if (before === bench) return
+    const made = new Set(log.map(({ runId }) => runId))
+    const causes = runs.map(({ head }) => head).filter(({ id }) => made.has(id))
+    const changes = changesOf(log)
+    for (const callBack of this.onBench) callBack(before, changes, causes)
   }
 
   private tell(
@@ -275,9 +282,7 @@ export class Store {
     history: History | undefined,
     isInParts: boolean,
   ): void {
-    const changes = log.flatMap((entry) =>
-      entry.runId === null ? entry.changes : entry.body.changes.map(({ change }) => change),
-    )
+    const changes = changesOf(log)
     if (changes.length > 0) this.feed.publish({ type: 'bench', version: this.benchVersion, changes })
     if (history) {
       const { levers, ...delta } = this.book.adopt(book)
@@ -288,6 +293,10 @@ export class Store {
     }
     for (const { seq, head } of runs) this.feed.publish({ type: 'run', run: summarizeRun(head, seq) })
   }
+}
+
+function changesOf(log: readonly PlannedEntry[]): Change[] {
+  return log.flatMap((entry) => (entry.runId === null ? entry.changes : entry.body.changes.map(({ change }) => change)))
 }
 
 const NOTHING = {

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test, vi } from 'vitest'
-import { buildIconWorker } from '../../scripts/buildIconWorker.mjs'
+import { buildWorker } from '../../scripts/buildWorker.mjs'
 import { cleanIcon } from './cleanIcon'
 import { cleanIconApart } from './cleanIconApart'
 
@@ -19,7 +19,7 @@ const scripted = (code: string) => {
 
 test('a picture comes out of its thread as it does without one', async () => {
   const file = join(folder, 'iconWorker.cjs')
-  await buildIconWorker(file)
+  await buildWorker('iconWorker', file)
   expect(await cleanIconApart('a.svg', svg, { file })).toEqual(cleanIcon('a.svg', svg))
   const odd = Buffer.from('no picture')
   expect(await cleanIconApart('a.txt', odd, { file })).toEqual(cleanIcon('a.txt', odd))

@@ -11,7 +11,7 @@ const STATUS: Record<string, number> = {
 }
 
 export default route('pullLever', async ({ engine, id, body }) => {
-  const pulled = await pullLever(engine.store, engine.driver, id, body.source, body.inputs)
+  const pulled = await pullLever(engine.store, engine.driver, id, body.source, body)
   if (!pulled.ok) throw refuseWith(STATUS[pulled.issues[0]!.code] ?? 409, pulled.issues)
   await engine.driver.settled(pulled.value.id)
   return reportOf(engine, pulled.value.id)

@@ -1,0 +1,55 @@
+import { z } from 'zod'
+import { LARGEST_FILE } from '../../core/frameFile'
+import { historySchema } from '../schemas'
+import { missing } from './endpoint'
+import type { Endpoint } from './endpoint'
+
+const fates = z.enum(['new', 'changed', 'same', 'only-here'])
+const planSchema = z.object({
+  name: z.string(),
+  isNew: z.boolean().meta({ description: 'There is no frame of that name yet.' }),
+  isFrameChanged: z.boolean(),
+  levers: z.array(
+    z.object({ fate: fates, name: z.string(), plate: z.number().int().optional(), leverId: z.string().optional() }),
+  ),
+  values: z.array(z.object({ fate: fates, name: z.string() })),
+  lost: z.array(z.object({ lever: z.string(), message: z.string() })),
+})
+const issueSchema = z.object({
+  line: z.number().int().positive(),
+  column: z.number().int().positive(),
+  message: z.string(),
+})
+const text = z.string().max(LARGEST_FILE, 'A frame file has at most eight million letters.')
+const mostBytes = 3 * LARGEST_FILE
+
+/** Frames as files that people read and type. */
+export const frameFilesEndpoints = {
+  writeFrameFile: {
+    method: 'GET',
+    path: '/api/frames/:id/file',
+    summary: 'A frame with its values, rules and levers as a frame file (YAML 1.2).',
+    answer: z.object({ name: z.string(), text: z.string() }),
+    refusals: missing,
+  },
+  previewFrameFile: {
+    method: 'POST',
+    path: '/api/frame-files/preview',
+    summary: 'What reading a frame file in would make, alter and leave, or what is wrong with it. Nothing is altered.',
+    body: z.object({ text }),
+    mostBytes,
+    answer: z.object({ issues: z.array(issueSchema), plan: planSchema.nullable() }),
+  },
+  readFrameFile: {
+    method: 'POST',
+    path: '/api/frame-files',
+    summary: 'Reads a frame file in as one edit; levers and values that it does not have are kept or deleted.',
+    body: z.object({ text, notInFile: z.enum(['keep', 'delete']).default('keep') }),
+    mostBytes,
+    answer: z.object({ plan: planSchema, history: historySchema }),
+    refusals: { 422: 'It cannot be read, with line and column, or it names a lever or frame that is not there.' },
+  },
+} as const satisfies Record<string, Endpoint>
+
+export type FrameFilePlan = z.infer<typeof planSchema>
+export type FrameFileIssue = z.infer<typeof issueSchema>

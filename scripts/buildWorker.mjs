@@ -1,0 +1,25 @@
+import { build } from 'esbuild'
+import { fileURLToPath } from 'node:url'
+
+/** The threads of the server: what takes long, or comes from outside, is done beside it. */
+export const WORKERS = {
+  iconWorker: 'server/icons/iconWorker.ts',
+  frameFileWorker: 'server/frameFiles/frameFileWorker.ts',
+}
+
+/** Bundles a thread into one file, since the server's own bundler makes none. */
+export async function buildWorker(name, outfile) {
+  await build({
+    entryPoints: [fileURLToPath(new URL(`../${WORKERS[name]}`, import.meta.url))],
+    bundle: true,
+    platform: 'node',
+    format: 'cjs',
+    logLevel: 'error',
+    outfile,
+  })
+}
+
+/** Every thread, beside the built server. */
+export async function buildWorkers(folder) {
+  await Promise.all(Object.keys(WORKERS).map((name) => buildWorker(name, `${folder}/${name}.cjs`)))
+}

@@ -1,0 +1,11 @@
+import { readFrameFileApart } from '../../frameFiles/frameFileApart'
+import { framePlanOf } from '../../engine/frameFileEdits'
+import { previewOf } from '../../http/framePreview'
+import { route } from '../../http/route'
+
+export default route('previewFrameFile', async ({ engine: { store }, body }) => {
+  const read = await readFrameFileApart(body.text)
+  if (!read.ok) return { issues: previewOf.issues(read.issues), plan: null }
+  const plan = framePlanOf(read.value, store.book)
+  return { issues: [], plan: previewOf.plan(read.value.name, plan) }
+})

@@ -1,0 +1,63 @@
+import { existsSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { readFrameFile, writeFrameFile } from '../../core/frameFile'
+import type { FrameDocument } from '../../core/frameFile'
+import { fail } from '../../core/result'
+import type { Result } from '../../core/result'
+
+/** What a thread does with a frame file. */
+export type FrameFileWork =
+  { readonly kind: 'read'; readonly text: string } | { readonly kind: 'write'; readonly frame: FrameDocument }
+
+/** What is smaller is done sooner than a thread begins: letters of a text, levers of a frame. */
+const SMALL_TEXT = 60_000
+const SMALL_FRAME = 200
+const DEADLINE_MS = 60_000
+const MOST_MEMORY_MB = 1024
+
+/** Beside the built server; the development server has none. */
+const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'frameFileWorker.cjs')
+
+interface Apart {
+  readonly file?: string
+  readonly deadlineMs?: number
+}
+
+/** `readFrameFile`, of a large file in a thread of its own, so that keys go on. Issue besides: `too-large`. */
+export async function readFrameFileApart(text: string, apart: Apart = {}): Promise<Result<FrameDocument>> {
+  const { file = workerFile } = apart
+  if (text.length < SMALL_TEXT || !existsSync(file)) return readFrameFile(text)
+  const read = await inThread<Result<FrameDocument>>({ kind: 'read', text }, file, apart.deadlineMs)
+  const message = 'The file takes more time or memory to read than there is. Split it into several frames.'
+  return read ?? fail({ code: 'too-large', message, at: '1:1' })
+}
+
+/** `writeFrameFile`, of a large frame in a thread of its own. */
+export async function writeFrameFileApart(frame: FrameDocument, apart: Apart = {}): Promise<string> {
+  const { file = workerFile } = apart
+  if (frame.levers.length < SMALL_FRAME || !existsSync(file)) return writeFrameFile(frame)
+  return (await inThread<string>({ kind: 'write', frame }, file, apart.deadlineMs)) ?? writeFrameFile(frame)
+}
+
+/** What a thread answers; undefined where it reaches its bounds on time or memory. */
+function inThread<T>(work: FrameFileWork, file: string, deadlineMs = DEADLINE_MS): Promise<T | undefined> {
+  return new Promise((resolve) => {
+    const worker = new Worker(file, {
+      workerData: work,
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    })
+    const end = (answer?: T) => {
+      clearTimeout(deadline)
+      void worker.terminate()
+      resolve(answer)
+    }
+    const deadline = setTimeout(() => end(), deadlineMs)
+    worker.once('message', (answer: T) => end(answer))
+    worker.once('error', (error) => {
+      console.error('frame file:', error)
+      end()
+    })
+    worker.once('exit', () => end())
+  })
+}
