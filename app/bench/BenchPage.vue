@@ -8,6 +8,7 @@ import { choiceOf } from '~~/core/steps'
 import SetIcon from '~/icons/SetIcon.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
+import { useRecorder } from '~/recorder/useRecorder'
 import { useViewKeys } from '~/page/useViewKeys'
 import IconX from '~icons/tabler/x'
 import ActQuestion from './ActQuestion.vue'
@@ -85,6 +86,7 @@ function inPlace(windows: readonly BenchWindowState[]): { window: BenchWindowSta
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? own(mirror.bench.devices, described.value) : undefined))
 
+const recorder = useRecorder()
 const frontId = computed(() => frontWindow(mirror.bench)?.id)
 useViewKeys('Bench', [
   { keys: 'Tab', does: 'goes to the screen; with live keys on, what you press there goes to the bench' },
@@ -107,6 +109,7 @@ function leave(event: KeyboardEvent): void {
           ? 'Keys pressed on its screen go to the levers first, then to the program in front.'
           : 'Live keys are off: keys stay in this application.'
       }}</span>
+      <ElButton v-if="mirror.recorder.phase === 'off'" size="small" @click="recorder.toggle()"> Record </ElButton>
       <BenchClock />
     </header>
     <div class="view-body bench">

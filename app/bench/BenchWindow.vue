@@ -3,6 +3,7 @@ import { useDraggable } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import { areaWhereLetGo, documentInFront, documentName, kindAt, nameOfArea, ownArea, windowTitle } from '~~/core/bench'
 import type { Area, BenchDocument, BenchWindow } from '~~/core/bench'
+import { escapeVariables } from '~~/core/command'
 import { own } from '~~/core/result'
 import { wasInView } from '~~/core/resolve'
 import { choiceOf } from '~~/core/steps'
@@ -136,7 +137,7 @@ function press(): void {
 }
 
 function showTab({ path }: BenchDocument): void {
-  acts.change({ kind: 'window.show', windowId: window.id, content: { ...window.content, active: path } })
+  void acts.act({ kind: 'window.show', which: which(), shows: escapeVariables(path) })
 }
 </script>
 

@@ -4,6 +4,7 @@ import { byName, folderOf, namesIn, pathIn } from '~~/core/bench'
 import type { BenchDocument, BenchWindow, FileNode } from '~~/core/bench'
 import { escapeVariables } from '~~/core/command'
 import { countOf } from '~~/core/names'
+import { choiceOf } from '~~/core/steps'
 import RenameInput from '~/form/RenameInput.vue'
 import { useMirror } from '~/live/useMirror'
 import { dayAndTime } from '~/page/instants'
@@ -88,9 +89,7 @@ function open({ name, node }: Row): void {
 }
 
 function goTo(path: string): void {
-  const documents = window.content.documents.map((one) => (one.path === folder.value ? { ...one, path } : one))
-  const { active: _active, selected: _selected, ...content } = window.content
-  acts.change({ kind: 'window.show', windowId: window.id, content: { ...content, documents, active: path } })
+  void acts.act({ kind: 'window.show', which: choiceOf(mirror.bench, window), shows: escapeVariables(path) })
   atHand.value = undefined
 }
 

@@ -3,40 +3,67 @@ import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Lamp } from '~~/core/bench'
 import { lampNow } from '~~/core/bench'
-import { callApi } from '~/live/callApi'
+import { useLeverActions } from '~/levers/useLeverActions'
 import { useMirror } from '~/live/useMirror'
-import { useNotices } from '~/live/useNotices'
 import LampLight from '~/plates/LampLight.vue'
+import { useBenchActs } from './useBenchActs'
 
 /** The lamps, each with its device and state in words. Pressing one switches it by hand, where it is a switch. */
 const { narrow = false } = defineProps<{ narrow?: boolean }>()
 
 const mirror = useMirror()
-const notices = useNotices()
+const acts = useBenchActs()
+const actions = useLeverActions()
+const handWords = '. Press to switch by hand.'
 const lamps = computed(() =>
   mirror.bench.lamps.map((lamp) => {
     const control = own(own(mirror.bench.devices, lamp.deviceId)?.controls ?? {}, lamp.controlId)
-    return { lamp, ...lampNow(lamp, mirror.bench), isSwitch: control?.kind === 'switch', value: control?.value ?? null }
+    const lever = leverOf.value.get(`${lamp.deviceId} ${lamp.controlId}`)
+    return {
+      lamp,
+      ...lampNow(lamp, mirror.bench),
+      lever,
+      isSwitch: control?.kind === 'switch' || lever !== undefined,
+      value: control?.value ?? null,
+    }
   }),
 )
 
+/** The levers that are pulled by a click on a lamp. */
+const leverOf = computed(
+  () =>
+    new Map(
+      mirror.levers.flatMap((lever) =>
+        (lever.doors ?? []).flatMap((door) =>
+          door.kind === 'lamp' ? [[`${door.deviceId} ${door.controlId}`, lever] as const] : [],
+        ),
+      ),
+    ),
+)
+
 function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
-  void notices.attempt(() =>
-    callApi('changeBench', { body: { changes: [{ kind: 'device.set', deviceId, controlId, value: !value }] } }),
-  )
+  const lever = leverOf.value.get(`${deviceId} ${controlId}`)
+  if (lever) return void actions.pull(lever, 'lamp')
+  const control = own(own(mirror.bench.devices, deviceId)?.controls ?? {}, controlId)
+  if (control?.readOnly) return acts.change({ kind: 'device.set', deviceId, controlId, value: !value })
+  const target = { kind: 'devices' as const, deviceIds: [deviceId] }
+  void acts.act({ kind: 'device.control', target, controlId, to: { kind: 'set', value: !value } })
 }
 </script>
 
 <template>
   <ul class="lamps" :class="{ narrow }">
-    <li v-for="{ lamp, state, words, name, isSwitch, value } in lamps" :key="`${lamp.deviceId} ${lamp.controlId}`">
+    <li
+      v-for="{ lamp, lever, state, words, name, isSwitch, value } in lamps"
+      :key="`${lamp.deviceId} ${lamp.controlId}`"
+    >
       <component
         :is="isSwitch ? 'button' : 'span'"
         :type="isSwitch ? 'button' : undefined"
         class="lamp-line"
-        :title="`${name}: ${words}${isSwitch ? '. Press to switch by hand.' : ''}`"
+        :title="`${name}: ${words}${lever ? `. Press to pull ${lever.plate} ${lever.name}.` : isSwitch ? handWords : ''}`"
         :role="isSwitch ? undefined : 'img'"
-        :aria-label="`${name}: ${words}.${isSwitch ? ' Switch it.' : ''}`"
+        :aria-label="`${name}: ${words}.${lever ? ` Pull ${lever.name}.` : isSwitch ? ' Switch it.' : ''}`"
         @click="isSwitch ? switchLamp(lamp, value) : undefined"
       >
         <LampLight :state="state" />

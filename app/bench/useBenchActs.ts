@@ -25,11 +25,13 @@ export const useBenchActs = defineStore('bench-acts', () => {
   const notices = useNotices()
   const question = ref<OpenQuestion>()
 
-  async function act(step: HandStep, answer?: string): Promise<void> {
+  /** Whether it was done, and nothing is asked first. */
+  async function act(step: HandStep, answer?: string): Promise<boolean> {
     question.value = undefined
     const body = { step: { id: 'act', ...step } as never, ...(answer === undefined ? {} : { answer }) }
     const done = await notices.attempt(() => callApi('actOnBench', { body }))
     if (done?.question) question.value = { step, text: done.question.text, choices: done.question.choices }
+    return done !== undefined && done.question === null
   }
 
   async function answer(choice: string): Promise<void> {

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { useViewKeys } from '~/page/useViewKeys'
+import { useLocalStorage } from '@vueuse/core'
 import ExportPane from './ExportPane.vue'
+import FrameFilePane from './FrameFilePane.vue'
 import ImportPane from './ImportPane.vue'
 
-/** Desktop Entry files in and out. */
+/** Desktop Entries and frame files, in and out. */
+const pane = useLocalStorage<'entries' | 'frames'>('keen-lever.exchange-pane', 'entries')
 useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }])
 </script>
 
@@ -11,11 +14,17 @@ useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }
   <section class="view">
     <header class="view-head">
       <h1>Exchange</h1>
-      <span class="soft"
+      <ElRadioGroup v-model="pane" aria-label="What is exchanged" size="small">
+        <ElRadioButton value="entries"> Desktop Entries </ElRadioButton>
+        <ElRadioButton value="frames"> Frame files </ElRadioButton>
+      </ElRadioGroup>
+      <span v-if="pane === 'entries'" class="soft"
         >Desktop Entry files, by the freedesktop standard 1.5: programs and levers in, levers out.</span
       >
+      <span v-else class="soft">A frame in one readable file: YAML 1.2, to be kept, sent and edited.</span>
     </header>
-    <div class="halves">
+    <FrameFilePane v-if="pane === 'frames'" />
+    <div v-else class="halves">
       <ImportPane />
       <ExportPane />
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { own } from '~~/core/result'
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { canonicalJson } from '~~/core/bench'
 import { evaluate } from '~~/core/conditions'
 import type { Frame } from '~~/core/levers'
@@ -17,7 +18,15 @@ import FrameForm from './FrameForm.vue'
 const mirror = useMirror()
 const notices = useNotices()
 const actions = useLeverActions()
+const route = useRoute()
 const frameId = ref(mirror.frames[0]?.id ?? '')
+watch(
+  () => route.query.frame,
+  (id) => {
+    if (typeof id === 'string' && mirror.frameById.has(id)) frameId.value = id
+  },
+  { immediate: true },
+)
 const frame = computed<Frame | undefined>(() => mirror.frameById.get(frameId.value))
 const timing = ref({ ...mirror.keySettings.timing })
 

@@ -2,16 +2,18 @@
 import { computed } from 'vue'
 import type { KeyLogEntry } from '~~/contract'
 import { keyName } from '~~/core/levers'
-import { describeCandidate, describeDecision } from '~~/core/resolve'
+import { describeCandidate } from '~~/core/resolve'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import { timeOfDay } from '~/page/instants'
 import { useExplainNames } from './useExplainNames'
+import { useKeyWords } from './useKeyWords'
 
 /** Why one key press did what it did, or did nothing. */
 const { entry } = defineProps<{ entry: KeyLogEntry }>()
 const emit = defineEmits<{ close: [] }>()
 
 const names = useExplainNames()
+const words = useKeyWords()
 const candidates = computed(() =>
   entry.decision.candidates.map((candidate) => describeCandidate(candidate, names.value)),
 )
@@ -22,7 +24,7 @@ const candidates = computed(() =>
     <div>
       <p class="head">
         <KeyPlates :chord="entry.decision.chord ?? ''" />
-        <strong>{{ describeDecision(entry.decision, names) }}</strong>
+        <strong>{{ words(entry) }}</strong>
         <span class="soft">{{ timeOfDay(entry.atMs) }}</span>
       </p>
       <p v-if="entry.refusal" class="fault">

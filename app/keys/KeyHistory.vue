@@ -2,16 +2,15 @@
 import { countOf } from '~~/core/names'
 import { computed, ref } from 'vue'
 import { keyName } from '~~/core/levers'
-import { describeDecision } from '~~/core/resolve'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import { timeOfDay } from '~/page/instants'
 import KeyExplanation from './KeyExplanation.vue'
-import { useExplainNames } from './useExplainNames'
+import { useKeyWords } from './useKeyWords'
 
 /** The last 200 key events, releases and modifiers too, each with its explanation. */
 const mirror = useMirror()
-const names = useExplainNames()
+const wordsOf = useKeyWords()
 const chosenId = ref<number>()
 const pressesOnly = ref(true)
 
@@ -35,7 +34,7 @@ const rows = computed(() =>
               : event.kind === 'blur'
                 ? 'keyboard gone'
                 : '',
-        words: entry.refusal ?? describeDecision(entry.decision, names.value),
+        words: entry.refusal ?? wordsOf(entry),
         sinceMs: before ? Math.max(0, Math.round(event.atMs - before.decision.event.atMs)) : undefined,
       }
     })

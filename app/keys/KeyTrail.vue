@@ -1,22 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { describeDecision } from '~~/core/resolve'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
-import { useExplainNames } from './useExplainNames'
+import { useKeyWords } from './useKeyWords'
 
 /** The last presses and what became of each; releases and lone modifiers are left out. */
 const { count } = defineProps<{ count: number }>()
 const emit = defineEmits<{ explain: [id: number] }>()
 
 const mirror = useMirror()
-const names = useExplainNames()
+const words = useKeyWords()
 const latest = computed(() =>
   mirror.keys
-    .filter(({ decision }) => decision.event.kind === 'down' && decision.chord !== undefined)
+    // What a turntable came to stands in the place of its opening.
+    .filter(
+      ({ decision, turn }, i, all) =>
+        decision.event.kind === 'down' && decision.chord !== undefined && (turn !== null || i === all.length - 1),
+    )
     .slice(-count)
     .reverse()
-    .map((entry) => ({ entry, outcome: entry.refusal ?? describeDecision(entry.decision, names.value) })),
+    .map((entry) => ({ entry, outcome: entry.refusal ?? words(entry) })),
 )
 </script>
 

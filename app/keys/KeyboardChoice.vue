@@ -40,6 +40,6 @@ const options = computed(() => {
   gap: 6px;
 }
 .from .keyboard {
-  width: 170px;
+  width: 128px;
 }
 </style>

@@ -1,28 +1,35 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
 import { modifierOfCode } from '~~/core/keys'
+import { opensTurntable } from '~~/core/levers'
 import { countOf } from '~~/core/names'
 import { ResolverKeeper } from '~~/core/resolve'
 import type { Decision, KeyEvent } from '~~/core/resolve'
-import type { KeyLogEntry } from '~~/contract'
+import type { KeyLogEntry, TurnEvent } from '~~/contract'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { ApiRefusal, callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { isTyping } from '~/page/isTyping'
+import { useTurnHands } from '~/turntables/useTurnHands'
 
 /** Whether keys pressed in this tab go to the resolver. */
 export const useLiveKeys = defineStore('live-keys', () => {
   const on = useLocalStorage('keen-lever.live-keys', true)
   /** The keyboard or pad of the bench that the keys of this tab are taken for, since a browser does not tell. */
   const keyboardId = useLocalStorage('keen-lever.live-keyboard', '')
-  return { on, keyboardId }
+  /** Resolves when the keys that were pressed so far have arrived; what must come after them waits for it. */
+  const arrived = shallowRef<Promise<void>>(Promise.resolve())
+  return { on, keyboardId, arrived }
 })
 
 /**
  * How long a modifier or a release may wait for the key that comes next, so that a chord is one request and not three.
  */
 const LINGER_MS = 150
+/** Keys of the product itself; no program takes them on its screen. A lever may have the second. */
+const OWN_KEYS: readonly string[] = ['F2', 'F8']
 
 function canLinger(event: KeyEvent): boolean {
   return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
@@ -102,12 +109,17 @@ export function useKeyFeed(): void {
       keys: mirror.keySettings,
     })
   let state = resolverNow().initial
-  let waiting: KeyEvent[] = []
+  const hands = useTurnHands()
+  let waiting: (KeyEvent | TurnEvent)[] = []
   let isSending = false
   let lingering: ReturnType<typeof setTimeout> | undefined
+  let ticking: ReturnType<typeof setTimeout> | undefined
 
-  async function send(): Promise<void> {
-    if (isSending) return
+  function send(): void {
+    if (!isSending) liveKeys.arrived = sendAll()
+  }
+
+  async function sendAll(): Promise<void> {
     isSending = true
     try {
       while (waiting.length > 0) {
@@ -116,6 +128,12 @@ export function useKeyFeed(): void {
         const answer = await callApi('pressKeys', { body: { source, events } })
         isAway = false
         for (const entry of answer.entries) void tell(entry)
+        const turns = events.filter(({ kind }) => kind === 'turn').length
+        if (turns > answer.entries.filter(({ turn }) => turn).length)
+          notices.show({
+            text: 'That road did nothing: when its key arrived, no lever opened this turntable any more.',
+            tone: 'fault',
+          })
       }
     } catch (error) {
       lose(error)
@@ -157,10 +175,42 @@ export function useKeyFeed(): void {
     const isUndecided = state.pending.length > 0 || next.state.pending.length > 0
     state = next.state
     waiting.push(event)
+    openTables(next.decisions)
+    tickLater(event.atMs)
     clearTimeout(lingering)
     if (canLinger(event) && !isUndecided) lingering = setTimeout(send, LINGER_MS)
-    else void send()
+    else send()
     return next.decisions.findLast((decision) => decision.event === event)?.kind ?? 'pass'
+  }
+
+  /** A turntable opens at once; what it came to follows the key on its way to the server. */
+  function openTables(decisions: readonly Decision[]): void {
+    for (const { kind, leverId, event } of decisions) {
+      const lever = kind === 'pull' && leverId !== undefined ? mirror.leverById.get(leverId) : undefined
+      if (!lever || !opensTurntable(lever)) continue
+      const code = 'code' in event ? event.code : ''
+      hands.press(lever, code, event.atMs, (outcome) => {
+        const atMs = performance.timeOrigin + performance.now()
+        waiting.push({ kind: 'turn', leverId: lever.id, atMs, outcome })
+        send()
+      })
+    }
+  }
+
+  /** What a key comes to when time passes is decided here as well, for turntables that a held key opens. */
+  function tickLater(lastAtMs: number): void {
+    clearTimeout(ticking)
+    const { waitUntilMs } = state
+    if (waitUntilMs === null) return
+    ticking = setTimeout(
+      () => {
+        const tick = { kind: 'tick' as const, atMs: waitUntilMs }
+        const next = resolverNow().next(state, tick, { frontProgramId: mirror.frontProgramId })
+        state = next.state
+        openTables(next.decisions)
+      },
+      Math.max(0, waitUntilMs - lastAtMs) + 10,
+    )
   }
 
   const from = () => (liveKeys.keyboardId === '' ? {} : { keyboard: liveKeys.keyboardId })
@@ -171,6 +221,7 @@ export function useKeyFeed(): void {
   /** Extra buttons are keys too. */
   function onButton(event: MouseEvent): void {
     const code = buttonCodes.get(event.button)
+    if (code && event.type === 'mouseup') hands.release(code, event)
     if (!liveKeys.on || !code || isTyping()) return
     const outcome = take({
       kind: event.type === 'mousedown' ? 'down' : 'up',
@@ -180,7 +231,10 @@ export function useKeyFeed(): void {
       ...from(),
       ...whereItPoints(event),
     })
-    if (outcome !== 'pass') event.preventDefault()
+    if (outcome === 'pass') return
+    // What a lever takes never reaches the window below the pointer.
+    event.preventDefault()
+    event.stopPropagation()
   }
 
   /** What is left of turns that did not come to one yet, in pixels, and until when it counts. */
@@ -233,6 +287,12 @@ export function useKeyFeed(): void {
       if (event.type === 'keydown' && !event.repeat) void stopEverything()
       return
     }
+    if (hands.takesKey(event)) {
+      event.preventDefault()
+      event.stopPropagation()
+      return
+    }
+    if (event.type === 'keyup') hands.release(event.code, event)
     if (!liveKeys.on || event.code === '' || event.isComposing || isTyping()) return
     const atMs = performance.timeOrigin + event.timeStamp
     const outcome = take({
@@ -246,7 +306,7 @@ export function useKeyFeed(): void {
       ...whereFocusIs(),
     })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.
-    const isTaken = isOnScreen() && !['Tab', 'Escape', 'F2'].includes(event.code)
+    const isTaken = isOnScreen() && !['Tab', 'Escape', ...OWN_KEYS].includes(event.code)
     const isReserved = event.code === 'F2'
     if ((outcome !== 'pass' && !isReserved) || isTaken) {
       event.preventDefault()

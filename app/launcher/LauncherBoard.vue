@@ -1,89 +1,97 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, nextTick, ref, watch } from 'vue'
-import { triggerKeys } from '~~/core/levers'
-import { isTyping } from '~/page/isTyping'
-import { useLeverActions } from '~/levers/useLeverActions'
-import { callApi } from '~/live/callApi'
+import { computed, nextTick, onMounted, useTemplateRef, watch } from 'vue'
+import { countOf } from '~~/core/names'
 import { useMirror } from '~/live/useMirror'
-import { useNotices } from '~/live/useNotices'
+import { isTyping } from '~/page/isTyping'
 import KeyPlates from '~/plates/KeyPlates.vue'
-import NumberPlate from '~/plates/NumberPlate.vue'
-import LeverIcon from '~/icons/LeverIcon.vue'
-import SetIcon from '~/icons/SetIcon.vue'
-import IconFolder from '~icons/tabler/folder'
 import IconSearch from '~icons/tabler/search'
-import IconWorld from '~icons/tabler/world'
-import type { LauncherEntry } from './launcherEntries'
-import { useLauncherIndex } from './useLauncherIndex'
+import ActStrip from './ActStrip.vue'
+import BoardLeads from './BoardLeads.vue'
+import FoundList from './FoundList.vue'
+import { foundLine } from './foundLine'
+import NarrowBar from './NarrowBar.vue'
+import UninstallPanel from './UninstallPanel.vue'
+import { useBoard } from './useBoard'
+import { useBoardAsk } from './useBoardAsk'
+import { useBoardDeeds } from './useBoardDeeds'
+import { useBoardKeys } from './useBoardKeys'
+import { useFinder } from './useFinder'
+import WhyLine from './WhyLine.vue'
+import WordPanel from './WordPanel.vue'
 
 /** The field in the top bar, and under it a board of what was found, like the board of departures in a station. */
 const mirror = useMirror()
-const notices = useNotices()
-const { pull, tell } = useLeverActions()
-const field = ref<HTMLInputElement>()
-const isOpen = ref(false)
-const query = ref('')
-const chosen = ref(0)
+const finder = useFinder()
+const board = useBoard()
+const deeds = useBoardDeeds(board, { open, close })
+const onKey = useBoardKeys(board, deeds, leave)
+const { asked } = useBoardAsk()
+const { isOpen, query, mode, narrowing, category, isGrid, chosen, isWhy, hits, rows, row, leading } = board
+const field = useTemplateRef<HTMLInputElement>('field')
 let cameFrom: HTMLElement | undefined
 
-const index = useLauncherIndex()
-const hits = computed(() => (isOpen.value ? index.search(query.value, 10) : []))
-const framesOn = computed(() => new Set(mirror.framesLive.filter((frame) => frame.on).map((frame) => frame.id)))
-watch([query, isOpen], () => {
-  chosen.value = 0
+const hit = computed(() => (row.value?.kind === 'hit' ? row.value.hit : undefined))
+const does = computed(() => (hit.value ? foundLine(hit.value.entry, mirror).does : ''))
+const prompt = computed(() => {
+  switch (mode.value.kind) {
+    case 'open-with':
+      return `Open ${mode.value.entry.name} with`
+    case 'word':
+      return `Short word for ${mode.value.entry.name}`
+    case 'rack':
+      return `Put ${mode.value.entry.name} on`
+    case 'uninstall':
+      return `Uninstall ${mode.value.entry.name}?`
+    default:
+      return undefined
+  }
+})
+
+// The index is got ready while nothing else is to be done, so that the first key finds it there.
+onMounted(() =>
+  watch(
+    () => mirror.phase === 'live',
+    (isLive) => isLive && later(() => finder.start()),
+    { immediate: true },
+  ),
+)
+function later(work: () => void): void {
+  if ('requestIdleCallback' in window) requestIdleCallback(work, { timeout: 4000 })
+  else setTimeout(work, 1500)
+}
+
+watch(asked, (now) => {
+  if (!now) return
+  asked.value = undefined
+  open()
+  board.turnTo({ kind: now.act, entry: now.entry }, true)
 })
 
 function open(): void {
   if (document.activeElement instanceof HTMLElement && document.activeElement !== field.value)
     cameFrom = document.activeElement
-  isOpen.value = true
+  board.open()
   void nextTick(() => field.value?.select())
   field.value?.focus()
 }
 
 function close(): void {
-  isOpen.value = false
-  query.value = ''
+  board.close()
   field.value?.blur()
   cameFrom?.focus()
   cameFrom = undefined
 }
 
-async function go(entry: LauncherEntry | undefined): Promise<void> {
-  if (!entry) return
-  close()
-  switch (entry.kind) {
-    case 'lever':
-      return pull(entry.lever, 'launcher')
-    case 'program': {
-      const run = await notices.attempt(() =>
-        callApi('openPlace', { body: { programId: entry.programId, source: 'launcher' } }),
-      )
-      return run && tell(run)
-    }
-    case 'folder':
-    case 'address': {
-      const run = await notices.attempt(() =>
-        callApi('openPlace', { body: { place: entry.place, source: 'launcher' } }),
-      )
-      return run && tell(run)
-    }
-  }
-}
-
-function onKey(event: KeyboardEvent): void {
-  if (event.key === 'Escape') close()
-  else if (event.key === 'Enter') void go(hits.value[chosen.value])
-  else if (event.key === 'ArrowDown') chosen.value = Math.min(chosen.value + 1, hits.value.length - 1)
-  else if (event.key === 'ArrowUp') chosen.value = Math.max(chosen.value - 1, 0)
-  else return
-  event.preventDefault()
+function leave(): void {
+  if (mode.value.kind !== 'find' && !board.isAsked.value) board.turnTo({ kind: 'find' })
+  else if (narrowing.value) board.narrowTo(undefined)
+  else close()
 }
 
 useEventListener(window, 'keydown', (event) => {
   const isSlash = event.key === '/' && !isTyping() && !event.ctrlKey && !event.altKey && !event.metaKey
-  if (event.code !== 'F2' && !isSlash) return
+  if ((event.code !== 'F2' || event.defaultPrevented) && !isSlash) return
   event.preventDefault()
   open()
 })
@@ -92,61 +100,76 @@ useEventListener(window, 'keydown', (event) => {
 <template>
   <div class="launcher">
     <IconSearch class="icon glass" />
+    <span v-if="prompt" class="prompt cut">{{ prompt }}</span>
     <input
       ref="field"
       v-model="query"
       type="text"
       role="combobox"
-      aria-label="Launcher: find levers, programs, folders and addresses"
-      aria-controls="launcher-board"
+      :aria-label="prompt ?? 'Launcher: find and open anything'"
+      :aria-controls="isOpen ? 'launcher-board' : undefined"
       aria-autocomplete="list"
       :aria-expanded="isOpen"
-      :aria-activedescendant="isOpen && hits.length > 0 ? `launcher-${chosen}` : undefined"
-      placeholder="Pull or open by name"
+      :aria-activedescendant="isOpen && rows.length > 0 ? `launcher-${chosen}` : undefined"
+      :placeholder="
+        board.before.value !== undefined && isOpen
+          ? `${board.before.value}  go on with + − × ÷`
+          : 'Find, open, work out'
+      "
       autocomplete="off"
       spellcheck="false"
-      @focus="isOpen = true"
-      @blur="isOpen = false"
+      @focus="board.open()"
+      @blur="board.close()"
       @keydown="onKey"
     />
     <KeyPlates chord="F2" />
-    <div v-show="isOpen" class="board">
-      <ul id="launcher-board" role="listbox" aria-label="Found">
-        <li
-          v-for="(entry, i) in hits"
-          :id="`launcher-${i}`"
-          :key="entry.id"
-          role="option"
-          :aria-selected="i === chosen"
-          class="line"
-          @mousedown.prevent="go(entry)"
-          @mousemove="chosen = i"
-        >
-          <NumberPlate
-            v-if="entry.kind === 'lever'"
-            :plate="entry.lever.plate"
-            :steps="entry.lever.steps"
-            :off="!entry.lever.enabled || !framesOn.has(entry.lever.frameId)"
+    <div v-if="isOpen" id="launcher-board" class="board" @mousedown.prevent>
+      <WordPanel v-if="mode.kind === 'word'" :entry="mode.entry" :word="query" />
+      <template v-else-if="mode.kind === 'uninstall' && mode.entry.target.kind === 'program'">
+        <UninstallPanel :program-id="mode.entry.target.programId" />
+        <p class="foot soft">Enter uninstalls it; Escape leaves it.</p>
+      </template>
+      <template v-else>
+        <NarrowBar
+          v-if="mode.kind === 'find'"
+          :narrowing="narrowing"
+          :category="category"
+          @narrow="board.narrowTo($event)"
+          @choose="category = $event"
+        />
+        <div v-if="rows.length > 0" role="listbox" aria-label="Found">
+          <BoardLeads :rows="rows.slice(0, leading)" :chosen="chosen" @go="((chosen = $event), deeds.go())" />
+          <FoundList
+            :hits="hits"
+            :query="query"
+            :chosen="chosen"
+            :first="leading"
+            :is-grid="isGrid"
+            @choose="chosen = $event"
+            @go="((chosen = $event), deeds.go())"
           />
-          <SetIcon v-else-if="entry.kind === 'program'" :name="entry.icon" />
-          <IconFolder v-else-if="entry.kind === 'folder'" class="icon" />
-          <IconWorld v-else class="icon" />
-          <strong class="cut"><LeverIcon v-if="entry.kind === 'lever'" :lever="entry.lever" /> {{ entry.name }}</strong>
-          <span class="soft cut">{{ entry.detail }}</span>
-          <span>
-            <KeyPlates
-              v-if="entry.kind === 'lever' && entry.lever.triggers[0]"
-              :chord="triggerKeys(entry.lever.triggers[0])"
-              :plain="entry.lever.triggers[0].kind === 'word'"
-            />
-          </span>
-          <span class="soft">{{ entry.act }}</span>
-        </li>
-      </ul>
-      <p v-if="hits.length === 0" class="none">
-        Nothing is named like “{{ query }}”. Levers, programs, folders and addresses are found by name, initials or
-        alias.
-      </p>
+        </div>
+        <p v-if="rows.length === 0" class="none">
+          <template v-if="query.trim() === ''">There is nothing of that kind yet.</template>
+          <template v-else
+            >Nothing{{ narrowing ? ` among ${narrowing.label.toLowerCase()}` : '' }} is named like “{{
+              query.length > 80 ? `${query.slice(0, 80)}…` : query
+            }}”. Things are found by name, initials, short word, with a slip, and by part of a path.</template
+          >
+        </p>
+        <WhyLine v-if="hit && isWhy" :hit="hit" :query="query" />
+        <ActStrip v-if="hit && mode.kind === 'find'" :hit="hit" :does="does" @act="deeds.perform($event, hit.entry)" />
+        <p class="foot soft">
+          <span role="status">{{
+            finder.phase === 'scanning'
+              ? `Taking in files: ${finder.scannedCount.toLocaleString('en')} so far`
+              : `Finds among ${countOf(finder.size, 'entry', 'entries')}`
+          }}</span>
+          <button type="button" tabindex="-1" @mousedown.prevent="isGrid = !isGrid">
+            <KeyPlates chord="Alt+V" /> {{ isGrid ? 'as rows' : 'as a grid' }}
+          </button>
+        </p>
+      </template>
     </div>
   </div>
 </template>
@@ -171,6 +194,10 @@ useEventListener(window, 'keydown', (event) => {
 .glass {
   color: var(--ink-soft);
 }
+.prompt {
+  max-width: 45%;
+  font: 600 14px var(--engraved);
+}
 input {
   flex: 1;
   min-width: 0;
@@ -191,27 +218,24 @@ input::placeholder {
   top: 44px;
   background: var(--surface);
   border-bottom: 2px solid var(--ink);
-  padding: 4px 0;
-}
-.line {
-  display: grid;
-  grid-template-columns: 48px 240px minmax(0, 1fr) 140px 70px;
-  gap: 12px;
-  align-items: center;
-  height: 32px;
-  padding: 0 16px;
-  border-bottom: 1px solid var(--line);
-  cursor: default;
-}
-.line > svg {
-  justify-self: center;
-}
-.line[aria-selected='true'] {
-  background: var(--press-soft);
-  box-shadow: 3px 0 0 var(--press) inset;
 }
 .none {
   padding: 10px 16px;
   color: var(--ink-soft);
+}
+.foot {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  padding: 2px 16px 3px;
+  font-size: 12px;
+}
+.foot button {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--ink);
+  font: 600 12px var(--engraved);
+  cursor: pointer;
 }
 </style>

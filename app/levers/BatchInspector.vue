@@ -6,6 +6,7 @@ import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import FormField from '~/form/FormField.vue'
+import { useTableMaking } from '~/turntables/useTableMaking'
 import { useLeverActions } from './useLeverActions'
 
 /** What can be done with several levers at once; each act is one edit. */
@@ -17,6 +18,7 @@ const MOST_SHOWN = 12
 
 const mirror = useMirror()
 const actions = useLeverActions()
+const making = useTableMaking()
 const template = ref('{name}')
 const firstPlate = ref(Math.min(...levers.map((lever) => lever.plate)))
 const frameId = ref('')
@@ -61,6 +63,7 @@ async function move(): Promise<void> {
       <ElButton @click="actions.batch({ act: 'enable', enabled: false }, levers)"> Disable </ElButton>
       <ElButton @click="actions.batch({ act: 'duplicate' }, levers)"> Duplicate </ElButton>
       <ElButton @click="actions.batch({ act: 'delete' }, levers)"> Delete </ElButton>
+      <ElButton @click="making.fromLevers(levers)"> Put on a turntable </ElButton>
     </div>
     <FormField label="Move to a frame">
       <template #default="{ fieldId }">

@@ -14,8 +14,19 @@ const inputs = defineModel<LeverInput[] | null | undefined>({ required: true })
 const kinds = optionsOf(inputKindWords)
 
 function set(at: number, part: Partial<LeverInput>): void {
-  const { standard, ...input } = { ...inputs.value![at]!, ...part }
-  inputs.value = inputs.value!.with(at, standard === undefined || standard === '' ? input : { ...input, standard })
+  const { standard, choices, ...input } = { ...inputs.value![at]!, ...part }
+  inputs.value = inputs.value!.with(at, {
+    ...input,
+    ...(standard === undefined || standard === '' ? {} : { standard }),
+    ...(input.kind === 'choice' ? { choices: choices ?? [] } : {}),
+  })
+}
+
+function choicesIn(text: string): string[] {
+  return text
+    .split(',')
+    .map((choice) => choice.trim())
+    .filter(Boolean)
 }
 
 function add(): void {
@@ -52,6 +63,15 @@ function remove(at: number): void {
         :issue="issueOf(`inputs.${i}.standard`)"
         @update:model-value="set(i, { standard: $event })"
       />
+      <TextField
+        v-if="input.kind === 'choice'"
+        class="choices"
+        :model-value="(input.choices ?? []).join(', ')"
+        label="Chosen from"
+        hint="with commas between"
+        :issue="issueOf(`inputs.${i}.choices`)"
+        @update:model-value="set(i, { choices: choicesIn($event) })"
+      />
       <RemoveButton :label="`Remove the input ${input.name}`" @click="remove(i)" />
     </div>
   </RowsField>
@@ -61,5 +81,8 @@ function remove(at: number): void {
 .input {
   grid-template-columns: 1fr 1fr 1fr auto;
   align-items: end !important;
+}
+.choices {
+  grid-column: 1 / span 3;
 }
 </style>

@@ -26,6 +26,7 @@ import InputFields from './InputFields.vue'
 import PullFields from './PullFields.vue'
 import { useViewKeys } from '~/page/useViewKeys'
 import AliasField from './AliasField.vue'
+import DoorFields from './DoorFields.vue'
 import FeedbackFields from './FeedbackFields.vue'
 import InterlockField from './InterlockField.vue'
 import RehearsalPanel from './RehearsalPanel.vue'
@@ -209,6 +210,7 @@ useEventListener(window, 'keydown', (event) => {
           :clashes="clashes"
           @way="takeWay"
         />
+        <DoorFields v-model="draft.doors" :lever="preview" :issue-of="issueOf" />
         <ScopeField v-model="draft.scope" :issue="issueOf('scope.programIds')" />
         <InterlockField
           v-model="draft.interlock"

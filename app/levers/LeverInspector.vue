@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { lampNow } from '~~/core/bench'
+import { describeDoor } from '~~/core/doors'
 import { describeInterlock, describeScope, describeTrigger, gateOf, goesTo, lampOf, triggerKeys } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { describeStep, lintStep } from '~~/core/steps'
@@ -45,6 +46,13 @@ const lamp = computed(() => {
   return watched && lampNow(watched, mirror.bench)
 })
 const goal = computed(() => goesTo(lever, mirror.bench))
+/** Ways to pull it that are no keys, in words. */
+const doors = computed(() =>
+  (lever.doors ?? [])
+    .map((door) => describeDoor(door, mirror.names))
+    .map((words) => `${words}.`)
+    .join(' '),
+)
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
 const interlock = computed(
   () =>
@@ -103,9 +111,10 @@ const runs = computed(() => mirror.runs.filter((run) => run.leverId === lever.id
           :plain="trigger.kind === 'word'"
           :title="describeTrigger(trigger)"
         />
-        <span v-if="lever.triggers.length === 0">No key yet; reach it by the launcher.</span>
+        <span v-if="lever.triggers.length === 0">No key yet; reach it by the launcher or the rack.</span>
         <span>{{ describeScope(lever.scope, mirror.bench) }}</span>
       </p>
+      <p v-if="lever.doors && lever.doors.length > 0">{{ doors }}</p>
       <p v-if="lever.aliases.length > 0" class="soft">Also found as {{ lever.aliases.join(', ') }}.</p>
       <ClashList :clashes="clashes" />
     </section>

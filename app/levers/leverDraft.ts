@@ -61,5 +61,6 @@ export function issuesOfDraft(draft: LeverDraft): FieldIssue[] {
 /** An id that was not chosen yet is an empty field to the user. */
 function plainMessage(path: readonly PropertyKey[], message: string): string {
   if (path.at(-1) === 'programId' || path.at(-1) === 'otherId') return 'Choose a program.'
+  if (path.at(-1) === 'deviceId') return 'Choose a device.'
   return path.at(-1) === 'frameId' ? 'Choose a frame.' : message
 }

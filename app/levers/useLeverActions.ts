@@ -1,13 +1,19 @@
 import { useRouter } from 'vue-router'
 import type { BatchBody, FollowBody, RunAnswer } from '~~/contract'
+import { opensTurntable } from '~~/core/levers'
 import type { Frame, Lever } from '~~/core/levers'
 import { countOf } from '~~/core/names'
+import type { Direction } from '~~/core/turntable'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
+import { useTurnByHand } from '~/turntables/useTurnByHand'
 import { toldBy } from './toldBy'
 import { usePullInputs } from './usePullInputs'
+
+/** Where a pull by hand comes from. */
+export type HandSource = Exclude<RunAnswer['source'], 'trial' | 'event' | 'time'>
 
 type WithoutLevers<T> = T extends unknown ? Omit<T, 'levers'> : never
 export type BatchAct = WithoutLevers<BatchBody>
@@ -21,11 +27,16 @@ export function useLeverActions() {
   const notices = useNotices()
   const router = useRouter()
   const inputs = usePullInputs()
+  const turnByHand = useTurnByHand()
   const { undo, redo } = useUndo()
 
-  async function pull(lever: Lever, source: Exclude<RunAnswer['source'], 'trial'> = 'button'): Promise<void> {
+  async function pull(lever: Lever, source: HandSource = 'button'): Promise<void> {
     if (lever.inputs && lever.inputs.length > 0) return inputs.ask(lever, source)
-    const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source } }))
+    // One that is off is told so at once, and not after a road was taken.
+    const way = lever.enabled && opensTurntable(lever) ? await turnByHand(lever) : []
+    if (!way) return
+    const roads = way as Direction[]
+    const run = await notices.attempt(() => callApi('pullLever', { id: lever.id, body: { source, roads } }))
     if (run) tell(run)
   }
 

@@ -5,7 +5,7 @@ import type { Lever } from '~~/core/levers'
 /** A lever that is about to be pulled, and is given something first. */
 export interface InputsAsked {
   readonly lever: Lever
-  readonly source: Exclude<RunAnswer['source'], 'trial'>
+  readonly source: Exclude<RunAnswer['source'], 'trial' | 'event' | 'time'>
 }
 
 const asked = shallowRef<InputsAsked>()

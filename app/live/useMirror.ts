@@ -70,6 +70,8 @@ export const useMirror = defineStore('mirror', () => {
   const history = shallowRef<History>({ undo: null, redo: null })
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
+  /** Whether what is done by hand is being recorded, and how many steps stand there. */
+  const recorder = shallowRef<StateAnswer['recorder']>({ phase: 'off', count: 0 })
 
   /** By the clock of this computer, which is that of the server; that of the bench may have been run forward. */
   const minutes = ref(Math.floor(Date.now() / MINUTE_MS))
@@ -148,6 +150,7 @@ export const useMirror = defineStore('mirror', () => {
     history.value = state.history
     runs.value = state.runs
     keys.value = state.keys
+    recorder.value = state.recorder
     phase.value = 'live'
   }
 
@@ -180,6 +183,9 @@ export const useMirror = defineStore('mirror', () => {
       case 'key':
         if ((keys.value.at(-1)?.id ?? 0) < event.entry.id)
           keys.value = [...keys.value.slice(1 - KEPT_KEYS), event.entry]
+        return true
+      case 'recorder':
+        recorder.value = { phase: event.phase, count: event.count }
         return true
       case 'reset':
         return false
@@ -241,6 +247,7 @@ export const useMirror = defineStore('mirror', () => {
     history,
     runs,
     keys,
+    recorder,
     leverById,
     frameById,
     frameChoices,

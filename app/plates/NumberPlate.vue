@@ -4,12 +4,7 @@ import { natureOf } from '~~/core/steps'
 import type { LampNow } from '~~/core/bench'
 import type { Nature, Step } from '~~/core/steps'
 import LampLight from './LampLight.vue'
-import IconSheet from '~icons/tabler/list-numbers'
-import IconMessage from '~icons/tabler/message-2'
-import IconDevice from '~icons/tabler/adjustments'
-import IconKeys from '~icons/tabler/keyboard'
-import IconPlace from '~icons/tabler/map-pin'
-import IconProgram from '~icons/tabler/app-window'
+import { natureGlyphs } from './natureGlyphs'
 
 /** The enamel plate of a lever: its number, and by colour and glyph what it acts on. */
 const {
@@ -19,14 +14,6 @@ const {
   lamp,
 } = defineProps<{ plate: number; steps: readonly Step[]; off?: boolean; lamp?: LampNow }>()
 
-const glyphs = {
-  program: IconProgram,
-  place: IconPlace,
-  device: IconDevice,
-  keys: IconKeys,
-  message: IconMessage,
-  sheet: IconSheet,
-}
 const words: Record<Nature, string> = {
   program: 'a program',
   place: 'a place',
@@ -45,7 +32,7 @@ const nature = computed(() => natureOf(steps))
     :style="{ '--enamel': `var(--plate-${nature})` }"
     :title="`Number ${plate}: ${words[nature]}${lamp ? `. ${lamp.name}: ${lamp.words}` : ''}`"
   >
-    <component :is="glyphs[nature]" class="glyph" aria-hidden="true" />
+    <component :is="natureGlyphs[nature]" class="glyph" aria-hidden="true" />
     <LampLight v-if="lamp" class="lamp" :state="lamp.state" />
     <span>{{ plate === 0 ? '–' : plate }}</span>
   </span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { programSchema } from '~~/core/bench'
 import type { Program } from '~~/core/bench'
 import { composeArguments } from '~~/core/command'
@@ -9,6 +9,8 @@ import TextField from '~/form/TextField.vue'
 import { callApi } from '~/live/callApi'
 import EditorHead from '~/live/EditorHead.vue'
 import { useEditor } from '~/live/useEditor'
+import UninstallPanel from '~/launcher/UninstallPanel.vue'
+import { useUninstall } from '~/launcher/useUninstall'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
@@ -106,6 +108,9 @@ async function remove(): Promise<void> {
   if (await editor.remove(() => callApi('deleteProgram', { id }), `${name} is off the bench.`)) emit('saved', undefined)
 }
 
+const uninstalling = useUninstall()
+const isLeaving = ref(false)
+
 const odd = [
   { value: 'ignored', name: 'is silently ignored' },
   { value: 'error-window', name: 'gives an error window' },
@@ -121,7 +126,24 @@ const odd = [
       @remove="remove"
     >
       <h2>{{ program?.name ?? 'A program of your own' }}</h2>
+      <template #buttons>
+        <ElButton v-if="program" @click="isLeaving = !isLeaving"> Uninstall… </ElButton>
+      </template>
     </EditorHead>
+    <div v-if="program && isLeaving" class="leaving" role="dialog" :aria-label="`Uninstall ${program.name}`">
+      <UninstallPanel :program-id="program.id" />
+      <p>
+        <ElButton
+          v-if="uninstalling.canGo(program.id)"
+          size="small"
+          type="primary"
+          @click="((isLeaving = false), uninstalling.uninstall(program.id))"
+        >
+          Uninstall {{ program.name }}
+        </ElButton>
+        <ElButton size="small" @click="isLeaving = false"> Leave it </ElButton>
+      </p>
+    </div>
     <div class="thirds">
       <TextField
         :model-value="draft.name"
@@ -229,6 +251,14 @@ const odd = [
       <label
         ><ElSwitch
           size="small"
+          :model-value="draft.needed ?? false"
+          @update:model-value="alter({ needed: $event ? true : undefined })"
+        />
+        The system needs it: it cannot be uninstalled</label
+      >
+      <label
+        ><ElSwitch
+          size="small"
           :model-value="draft.secret ?? false"
           @update:model-value="alter({ secret: $event ? true : undefined })"
         />
@@ -282,5 +312,13 @@ const odd = [
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 10px 14px;
   align-items: start;
+}
+.leaving {
+  border: 1px solid var(--line-strong);
+  border-radius: var(--radius);
+  background: var(--surface);
+}
+.leaving > p {
+  padding: 0 16px 10px;
 }
 </style>

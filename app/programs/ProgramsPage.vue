@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { own } from '~~/core/result'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import type { Program } from '~~/core/bench'
 import { countOf } from '~~/core/names'
 import SetIcon from '~/icons/SetIcon.vue'
@@ -12,7 +13,16 @@ import ProgramEditor from './ProgramEditor.vue'
 /** The programs of the bench, and how each reads its arguments. */
 const mirror = useMirror()
 const filter = ref('')
+const route = useRoute()
+/** The one that was asked for in the address, to begin with. */
 const chosenId = ref<string>()
+watch(
+  () => route.query.program,
+  (id) => {
+    if (typeof id === 'string') chosenId.value = id
+  },
+  { immediate: true },
+)
 const isNew = ref(false)
 
 useViewKeys('Programs', [

@@ -20,6 +20,7 @@ export const verbKinds: readonly { readonly value: VerbKind; readonly name: stri
   { value: 'say', name: 'shows a message', asks: 'What it says' },
   { value: 'device', name: 'switches a device' },
   { value: 'make-folder', name: 'makes a folder', asks: 'Its name' },
+  { value: 'copy-picture', name: 'copies a picture of what it shows' },
   { value: 'bin-selected', name: 'throws what is marked into the bin' },
 ]
 
@@ -70,6 +71,7 @@ export function readEffect(kind: VerbKind, text: string, before?: VerbEffect): V
     case 'copy':
     case 'cut':
     case 'paste':
+    case 'copy-picture':
     case 'bin-selected':
       return { kind }
     default:

@@ -1,16 +1,21 @@
 <script setup lang="ts">
+import { nextTick, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { KEYBOARDS, LEGEND_IDS, legendNames } from '~~/core/keys'
 import { DEFAULT_KEYS, FEEDBACKS, feedbackWords, USUAL_FEEDBACK } from '~~/core/levers'
 import type { Feedback } from '~~/core/levers'
 import { countOf } from '~~/core/names'
 import { DEFAULT_SETTINGS, THEMES } from '~~/core/settings'
-import { NATURES, natureWords } from '~~/core/steps'
+import { NATURES } from '~~/core/steps'
 import type { Nature } from '~~/core/steps'
 import { useMirror } from '~/live/useMirror'
 import { themeNames } from '~/page/useTheme'
 import { useViewKeys } from '~/page/useViewKeys'
 import ChoiceSetting from './ChoiceSetting.vue'
 import NumberSetting from './NumberSetting.vue'
+import PlaceSetting from './PlaceSetting.vue'
+import IndexSettings from '~/launcher/IndexSettings.vue'
+import { feedbackLabel, LIMIT_SETTINGS, TIMING_SETTINGS } from './settingNames'
 import { useSettings } from './useSettings'
 
 /** Everything that holds for the whole product, each with its value as delivered and a way back to it. */
@@ -26,19 +31,18 @@ const themes = [
   ...THEMES.map((id) => ({ value: id, name: themeNames[id] })),
 ]
 const feedbacks = FEEDBACKS.map((value) => ({ value, name: feedbackWords[value] }))
-const timings = [
-  { id: 'holdMs', label: 'A key counts as held after', hint: 'The timing lab under Keys finds it from real typing.' },
-  { id: 'gapMs', label: 'The next chord may take', hint: 'In sequences, and for a second press.' },
-  { id: 'togetherMs', label: 'Keys go down together within', hint: undefined },
-] as const
-const limits = [
-  { id: 'runDays', label: 'Runs are kept for', unit: 'days', hint: 'Sums per lever and day outlive them.' },
-  { id: 'mostRuns', label: 'Runs at most', unit: 'runs', hint: 'Whichever of the two is stricter.' },
-  { id: 'mostLogs', label: 'Runs that can be put back', unit: 'runs', hint: 'The newest; of others the line stays.' },
-  { id: 'mostActs', label: 'Acts by hand at most', unit: 'acts', hint: 'What was done on the bench; none at 0.' },
-  { id: 'revisionDays', label: 'Edits can be undone for', unit: 'days', hint: undefined },
-  { id: 'mostRevisions', label: 'Edits at most', unit: 'edits', hint: undefined },
-] as const
+const route = useRoute()
+/** A setting that was looked for is shown, with the focus on it. */
+watch(
+  () => route.hash,
+  async (hash) => {
+    await nextTick()
+    const row = /^#setting-[\w-]+$/.test(hash) ? document.querySelector<HTMLElement>(hash) : null
+    row?.scrollIntoView({ block: 'center' })
+    row?.querySelector<HTMLElement>('input, button, [tabindex]')?.focus()
+  },
+  { immediate: true, flush: 'post' },
+)
 
 function saveFeedback(nature: Nature, feedback: Feedback): void {
   const { [nature]: _before, ...others } = mirror.keySettings.feedback ?? {}
@@ -56,6 +60,7 @@ function saveFeedback(nature: Nature, feedback: Feedback): void {
       <section aria-labelledby="settings-look">
         <h2 id="settings-look">Look</h2>
         <ChoiceSetting
+          id="setting-theme"
           label="Theme"
           hint="For every browser, or as each has chosen with the button at the top."
           :value="mirror.settings.theme"
@@ -67,6 +72,7 @@ function saveFeedback(nature: Nature, feedback: Feedback): void {
       <section aria-labelledby="settings-keyboard">
         <h2 id="settings-keyboard">Keyboard</h2>
         <ChoiceSetting
+          id="setting-keyboard"
           label="Your keyboard"
           :value="mirror.keySettings.keyboard"
           :usual="DEFAULT_KEYS.keyboard"
@@ -74,6 +80,7 @@ function saveFeedback(nature: Nature, feedback: Feedback): void {
           @choose="saveKeys({ keyboard: $event })"
         />
         <ChoiceSetting
+          id="setting-legends"
           label="What is engraved on it"
           :value="mirror.keySettings.legends"
           :usual="DEFAULT_KEYS.legends"
@@ -84,7 +91,8 @@ function saveFeedback(nature: Nature, feedback: Feedback): void {
       <section aria-labelledby="settings-timing">
         <h2 id="settings-timing">Timing of keys</h2>
         <NumberSetting
-          v-for="entry in timings"
+          v-for="entry in TIMING_SETTINGS"
+          :id="`setting-${entry.id}`"
           :key="entry.id"
           :label="entry.label"
           :hint="entry.hint"
@@ -98,18 +106,28 @@ function saveFeedback(nature: Nature, feedback: Feedback): void {
         <h2 id="settings-feedback">What a pull by a key tells, beside its lamp</h2>
         <ChoiceSetting
           v-for="nature in NATURES"
+          :id="`setting-feedback-${nature}`"
           :key="nature"
-          :label="`Levers for ${natureWords[nature]}`"
+          :label="feedbackLabel(nature)"
           :value="mirror.keySettings.feedback?.[nature] ?? USUAL_FEEDBACK[nature]"
           :usual="USUAL_FEEDBACK[nature]"
           :options="feedbacks"
           @choose="saveFeedback(nature, $event)"
         />
       </section>
+      <section aria-labelledby="settings-place">
+        <h2 id="settings-place">Where the bench stands</h2>
+        <PlaceSetting />
+      </section>
+      <section aria-labelledby="settings-launcher">
+        <h2 id="settings-launcher">Launcher</h2>
+        <IndexSettings />
+      </section>
       <section aria-labelledby="settings-kept">
         <h2 id="settings-kept">What is kept</h2>
         <NumberSetting
-          v-for="entry in limits"
+          v-for="entry in LIMIT_SETTINGS"
+          :id="`setting-${entry.id}`"
           :key="entry.id"
           :label="entry.label"
           :hint="entry.hint"

@@ -27,6 +27,7 @@ const emit = defineEmits<{
   tryRows: []
   rehearseRows: []
   pause: []
+  say: []
   find: []
   kit: [kit: Kit]
   editKit: [kit: Kit]
@@ -221,6 +222,9 @@ function act(event: KeyboardEvent): boolean {
       return true
     case 'Enter':
       editInPlace()
+      return true
+    case 'F4':
+      emit('say')
       return true
     case 'F9':
       emit('pause')

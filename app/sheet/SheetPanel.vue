@@ -1,13 +1,21 @@
 <script setup lang="ts">
-import { nextTick, ref, shallowRef } from 'vue'
+import { nextTick, onMounted, ref, shallowRef } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { countOf } from '~~/core/names'
+import { replaySteps } from '~~/core/recorder'
 import type { Kit } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
 import TextField from '~/form/TextField.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
 import { focusFirst } from '~/page/focusFirst'
 import { useViewKeys } from '~/page/useViewKeys'
+import { useRecorder, useRecordingGoal } from '~/recorder/useRecorder'
 import FindBar from './FindBar.vue'
 import KitBar from './KitBar.vue'
+import SayBar from './SayBar.vue'
 import KitEdit from './KitEdit.vue'
 import SheetEditor from './SheetEditor.vue'
 import TrialBar from './TrialBar.vue'
@@ -19,12 +27,17 @@ const steps = defineModel<Step[]>({ required: true })
 
 const actions = useLeverActions()
 const editor = ref<InstanceType<typeof SheetEditor>>()
+const sayBar = ref<InstanceType<typeof SayBar>>()
 const kitName = ref('')
 const kitEdited = shallowRef<Kit>()
 const { sheet, trial, kit, isFinding, isSavingKit } = desk
 
 useViewKeys('A run sheet', [
   { keys: 'Insert', does: 'a new row by a few words; so does any letter' },
+  {
+    keys: 'F4',
+    does: 'says in sentences what it shall do; Ctrl+Enter puts the steps in',
+  },
   { keys: 'Enter', does: 'edits the row in place' },
   { keys: 'Alt+Up', does: 'moves rows up; Alt+Down moves them down' },
   { keys: 'Alt+Right', does: 'takes rows into the block before them; Alt+Left takes them out' },
@@ -48,6 +61,35 @@ function takeKit(added: Step[]): void {
   void nextTick(() => editor.value?.focus())
 }
 
+const mirror = useMirror()
+const notices = useNotices()
+const recorder = useRecorder()
+const goal = useRecordingGoal()
+const router = useRouter()
+const route = useRoute()
+
+/** What is done by hand from here on comes below the row at hand; the editor keeps what was written meanwhile. */
+async function recordHere(): Promise<void> {
+  const rowKey = sheet.atKey.value
+  await recorder.turn('on')
+  if (mirror.recorder.phase !== 'on') return
+  goal.value = { path: route.fullPath, ...(rowKey === undefined ? {} : { rowKey }) }
+  await router.push('/bench')
+}
+
+/** Back from the bench: what was recorded is put below the row that was at hand. */
+onMounted(async () => {
+  if (goal.value.path !== route.fullPath || mirror.recorder.phase !== 'off') return
+  const { rowKey } = goal.value
+  goal.value = { path: '' }
+  const said = await notices.attempt(() => callApi('readRecording'))
+  if (!said || said.steps.length === 0) return
+  const row = sheet.rows.value.find(({ key }) => key === rowKey)
+  const rows = said.steps.map((step) => ({ step }))
+  sheet.insert(replaySteps(rows, 'at-once', sheet.nextId), sheet.spotAfter(row))
+  notices.say(`Put in ${countOf(said.steps.length, 'recorded step')}.`)
+})
+
 function turnRound(): void {
   void desk.turnRound()
 }
@@ -68,11 +110,13 @@ function leaveBar(): void {
       <ElButton size="small" title="Insert" @click="editor?.openInsert()"> Step </ElButton>
       <ElButton size="small" :disabled="!sheet.canUndo.value" title="Ctrl+Z" @click="sheet.undo()"> Undo </ElButton>
       <ElButton size="small" :disabled="!sheet.canRedo.value" title="Ctrl+Y" @click="sheet.redo()"> Redo </ElButton>
+      <ElButton size="small" :disabled="mirror.recorder.phase !== 'off'" @click="recordHere"> Record here </ElButton>
       <ElButton size="small" title="Ctrl+F" @click="isFinding = !isFinding"> Find </ElButton>
       <ElButton size="small" :disabled="sheet.chosenPaths.value.length === 0" title="F8" @click="isSavingKit = true">
         Save as kit
       </ElButton>
     </div>
+    <SayBar ref="sayBar" :key="leverId ?? 'new'" :sheet="sheet" :steps="steps" :lever-id="leverId" @leave="leaveBar" />
     <FindBar v-if="isFinding" v-model="steps" :lever-id="leverId" @close="leaveBar" />
     <KitBar
       v-if="kit"
@@ -106,6 +150,7 @@ function leaveBar(): void {
       @try-rows="desk.tryRows()"
       @rehearse-rows="desk.rehearseRows()"
       @pause="desk.togglePause()"
+      @say="sayBar?.focus()"
       @find="isFinding = true"
       @kit="kit = $event"
       @edit-kit="kitEdited = $event"

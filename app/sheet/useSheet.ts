@@ -168,6 +168,12 @@ export function useSheet(steps: Ref<Step[]>) {
     void nextTick(() => select(added.at(-1)?.id))
   }
 
+  /** Other steps in place of all that stand there, as one act of undo. */
+  function replaceAll(all: readonly Step[]): void {
+    if (!apply([{ list: '', index: 0, removes: steps.value.length, inserts: all }])) return
+    void nextTick(() => select(all[0]?.id))
+  }
+
   function remove(): void {
     const paths = chosenPaths.value
     if (paths.length === 0) return
@@ -209,6 +215,7 @@ export function useSheet(steps: Ref<Step[]>) {
     fold,
     spotAfter,
     insert,
+    replaceAll,
     remove,
     copied,
     paste,

@@ -5,6 +5,8 @@ import { useFeedback } from '~/levers/useFeedback'
 import { useHistoryKeys } from '~/levers/useHistoryKeys'
 import { useLiveEvents } from '~/live/useLiveEvents'
 import { useMirror } from '~/live/useMirror'
+import RecorderLine from '~/recorder/RecorderLine.vue'
+import { useRecorderKeys } from '~/recorder/useRecorder'
 import { useTheme } from '~/page/useTheme'
 import BenchStrip from './BenchStrip.vue'
 import BoardLine from './BoardLine.vue'
@@ -13,15 +15,21 @@ import InputBoard from './InputBoard.vue'
 import NoticeLine from './NoticeLine.vue'
 import QuestionBoard from './QuestionBoard.vue'
 import QuestionLine from './QuestionLine.vue'
+import TileStrip from './TileStrip.vue'
 import TopBar from './TopBar.vue'
+import TurntableLayer from '~/turntables/TurntableLayer.vue'
+import { useRackKey } from './useRackKey'
 import WaitLine from './WaitLine.vue'
 
 useTheme()
 useLiveEvents()
 useWake()
+// Before the keys go anywhere: those of the recorder are in no recording.
+useRecorderKeys()
 useKeyFeed()
 useFeedback()
 useHistoryKeys()
+useRackKey()
 const mirror = useMirror()
 </script>
 
@@ -36,12 +44,15 @@ const mirror = useMirror()
       <slot v-else />
     </main>
     <footer>
+      <RecorderLine />
       <WaitLine />
       <QuestionLine />
       <NoticeLine />
+      <TileStrip />
       <BenchStrip />
     </footer>
     <HelpSheet />
+    <TurntableLayer />
   </div>
 </template>
 
@@ -49,6 +60,7 @@ const mirror = useMirror()
 .shell {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
+  grid-template-columns: minmax(0, 1fr);
   height: 100%;
 }
 main {

@@ -9,6 +9,7 @@ const isOpen = ref(false)
 const current = useCurrentViewKeys()
 const everywhere = [
   { keys: 'F2', does: 'opens the launcher; so does / outside of fields' },
+  { keys: 'F8', does: 'shows the rack, and goes back from it' },
   { keys: 'Ctrl+Z', does: 'undoes the last edit of a lever' },
   { keys: 'Ctrl+Shift+Z', does: 'does it again' },
   { keys: '?', does: 'shows these keys' },

@@ -5,16 +5,11 @@ import LauncherBoard from '~/launcher/LauncherBoard.vue'
 import KeyboardChoice from '~/keys/KeyboardChoice.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
+import { VIEWS } from '~/page/views'
 import { themeNames, useTheme } from '~/page/useTheme'
 import KeenMark from './KeenMark.vue'
 
-const views = [
-  { to: '/levers', name: 'Levers' },
-  { to: '/keys', name: 'Keys' },
-  { to: '/bench', name: 'Bench' },
-  { to: '/ledger', name: 'Ledger' },
-  { to: '/exchange', name: 'Exchange' },
-]
+const views = VIEWS.filter(({ isInBar }) => isInBar)
 const router = useRouter()
 const liveKeys = useLiveKeys()
 const mirror = useMirror()
@@ -76,7 +71,7 @@ function nextTheme(): void {
 .bar {
   display: flex;
   align-items: center;
-  gap: 14px;
+  gap: 10px;
   height: 44px;
   padding: 0 16px;
   border-bottom: 2px solid var(--ink);
@@ -100,7 +95,7 @@ nav {
 nav a {
   display: flex;
   align-items: center;
-  padding: 2px 10px 0;
+  padding: 2px 8px 0;
   color: var(--ink);
   text-decoration: none;
   font: 600 15px var(--engraved);
@@ -123,10 +118,14 @@ nav a.here {
   white-space: nowrap;
   min-width: 118px;
 }
+/* Whoever types there needs the room. */
+.bar:has(.launcher:focus-within) > :where(.live, .theme, .settings) {
+  display: none;
+}
 .settings {
   align-self: stretch;
 }
 .theme {
-  min-width: 104px;
+  min-width: 96px;
 }
 </style>

@@ -50,6 +50,7 @@ const ways = computed(
   () =>
     [
       { kind: 'set', label: 'to' },
+      { kind: 'said', label: 'to what a value says' },
       ...(control.value?.kind === 'switch' ? [{ kind: 'toggle', label: 'the other way' }] : []),
       ...(control.value?.kind === 'choice' ? [{ kind: 'cycle', label: 'to the next of' }] : []),
       ...(control.value?.kind === 'level'
@@ -123,6 +124,8 @@ function go(kind: ControlStep['to']['kind']): void {
           value: of.value ?? (of.kind === 'switch' ? true : of.kind === 'level' ? of.min : of.choices[0]!.id),
         },
       })
+    case 'said':
+      return set({ to: { kind, text: '' } })
     case 'toggle':
       return set({ to: { kind, whenUnknown: true } })
     case 'cycle':
@@ -196,6 +199,15 @@ const valueOf = (id: string) => values.value.find((entry) => entry.id === id)?.v
         :max="control.max"
         aria-label="Value"
         @update:model-value="set({ to: { kind: 'set', value: $event ?? 0 } })"
+      />
+      <ElInput
+        v-else-if="step.to.kind === 'said'"
+        class="mono"
+        :model-value="step.to.text"
+        aria-label="Value, as a text"
+        placeholder="${level}"
+        :spellcheck="false"
+        @update:model-value="set({ to: { kind: 'said', text: $event } })"
       />
       <ChoiceSelect
         v-else-if="step.to.kind === 'toggle'"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { MOST_CLIPS } from '~~/core/bench'
 import type { StepOf } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import FormField from '~/form/FormField.vue'
@@ -35,7 +36,22 @@ const acts = [
   >
     <ResolvedText :text="step.text ?? ''" :values="values" />
   </TextField>
-  <FormField v-else label="Where">
+  <FormField
+    v-if="step.act === 'paste'"
+    label="Which"
+    hint="1 is what was copied last, 2 the second last."
+    :issue="issueOf('nth')"
+  >
+    <ElInputNumber
+      :model-value="step.nth ?? 1"
+      :min="1"
+      :max="MOST_CLIPS"
+      :precision="0"
+      :aria-label="`Which of what was copied ${name} pastes`"
+      @update:model-value="step = { ...step, nth: ($event ?? 1) === 1 ? undefined : $event }"
+    />
+  </FormField>
+  <FormField v-if="step.act !== 'put'" label="Where">
     <ProgramOrFront
       :model-value="step.programId"
       :name="name"

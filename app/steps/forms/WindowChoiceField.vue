@@ -19,6 +19,7 @@ const kinds = WINDOW_CHOICES.map((value) => ({ value, name: windowChoiceWords[va
 function choose(kind: (typeof WINDOW_CHOICES)[number]): void {
   if (kind === 'front') which.value = { kind }
   else if (kind === 'program') which.value = { kind, programId: '' }
+  else if (kind === 'meant') which.value = { kind, programId: '', title: '' }
   else which.value = { kind, text: '' }
 }
 </script>
@@ -32,11 +33,11 @@ function choose(kind: (typeof WINDOW_CHOICES)[number]): void {
       @update:model-value="choose"
     />
     <ProgramSelect
-      v-if="which.kind === 'program'"
+      v-if="which.kind === 'program' || which.kind === 'meant'"
       :model-value="which.programId"
       :label="`Program of ${name}`"
       :invalid="issueOf('which.programId') !== undefined"
-      @update:model-value="which = { kind: 'program', programId: $event as string }"
+      @update:model-value="which = { ...which, programId: $event as string }"
     />
     <ElInput
       v-else-if="which.kind === 'title' || which.kind === 'named'"
@@ -47,6 +48,13 @@ function choose(kind: (typeof WINDOW_CHOICES)[number]): void {
       @update:model-value="which = { kind: which.kind === 'title' ? 'title' : 'named', text: $event }"
     />
   </div>
+  <ElInput
+    v-if="which.kind === 'meant'"
+    :model-value="which.title"
+    :aria-label="`Title of the window of ${name}`"
+    placeholder="Its whole title; any window of the program where it is empty"
+    @update:model-value="which = { ...which, title: $event }"
+  />
   <IssueLine :issue="issueOf('which.programId') ?? issueOf('which.text')" />
   <ResolvedText v-if="which.kind === 'title' || which.kind === 'named'" :text="which.text" :values="values" />
 </template>
