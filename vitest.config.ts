@@ -7,6 +7,12 @@ const alias = {
   '~': fileURLToPath(new URL('app', import.meta.url)),
 }
 
+/** Tests that put something in place of a module, which others would meet too. */
+const apart = ['core/run/blocks.test.ts']
+
+/** Laws over many draws, on a machine that may be slow at the moment. */
+const patient = { testTimeout: 120_000, hookTimeout: 60_000 }
+
 export default defineConfig({
   test: {
     projects: [
@@ -22,15 +28,21 @@ export default defineConfig({
             'app/**/*.test.ts',
             'tests/unit/**/*.test.ts',
           ],
-          // Laws over many draws, on a machine that may be slow at the moment.
-          testTimeout: 120_000,
+          exclude: ['**/node_modules/**', ...apart],
+          // The modules are loaded once and not for each file, which would take longer than the tests.
+          isolate: false,
+          unstubGlobals: true,
+          restoreMocks: true,
+          ...patient,
         },
       },
+      { resolve: { alias }, test: { name: 'unit-apart', include: apart, ...patient } },
       {
         test: {
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
-          testTimeout: 60_000,
+          // Servers are started and killed, on a machine that may be slow at the moment.
+          testTimeout: 120_000,
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 60_000,
           // Each file has a server of its own; two of them, for two cores.
@@ -44,7 +56,7 @@ export default defineConfig({
           testTimeout: 90_000,
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 90_000,
-          fileParallelism: false,
+          maxWorkers: 2,
         },
       },
     ],

@@ -6,8 +6,8 @@ import { ensureBuilt, root } from '../scripts/ensureBuilt.mjs'
 
 const wanted = process.argv.slice(2)
 ensureBuilt()
-for (const name of ['resolve', 'clash', 'command']) run(name, process.execPath, [bundled(name)])
-for (const name of ['server', 'runs', 'files', 'large', 'live', 'press'])
+for (const name of ['resolve', 'clash', 'command', 'words']) run(name, process.execPath, [bundled(name)])
+for (const name of ['frameFile', 'server', 'runs', 'files', 'large', 'live', 'press', 'finder', 'turntable'])
   run(name, 'npx', ['--no-install', 'tsx', `perf/${name}.ts`])
 
 function run(name: string, command: string, args: readonly string[]): void {

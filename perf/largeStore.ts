@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
-import type { Program } from '../core/bench'
+import type { BenchFile, Program } from '../core/bench'
 import { fileTable, fileTree } from '../core/bench'
 import type { Frame, Lever } from '../core/levers'
 import { triggerSchema } from '../core/levers'
@@ -70,14 +70,19 @@ function manyLevers(count: number, frames: readonly Frame[], programs: readonly 
   return [...demoLevers, ...more].slice(0, Math.max(count, demoLevers.length))
 }
 
+const SERIES = ['veil', 'comet', 'dark', 'flat', 'moon', 'north field', 'cluster', 'guide star', 'halo', 'meteor']
+const seriesName = (i: number) => SERIES[i % SERIES.length]!
+
 export interface Size {
   readonly levers: number
   readonly frames: number
   readonly programs: number
+  /** So many more, in folders of a hundred. */
+  readonly files?: number
 }
 
 /** A store folder of that size, made without a server; gone when the process ends. */
-export async function largeStore({ levers, frames, programs }: Size): Promise<string> {
+export async function largeStore({ levers, frames, programs, files: more = 0 }: Size): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'keen-lever-large-'))
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
   const opened = await openStore(folder, 'measurement', migrations)
@@ -86,9 +91,16 @@ export async function largeStore({ levers, frames, programs }: Size): Promise<st
     { length: frames },
     (_, i): Frame => demoFrames[i] ?? { id: `frame-${i}`, name: `Frame ${i}`, on: true, position: i + 1 },
   )
-  const files = Object.fromEntries(
+  const files: Record<string, BenchFile> = Object.fromEntries(
     allPrograms.map(({ executable }) => [executable, { kind: 'file' as const, sizeBytes: 1 }]),
   )
+  const folders = Math.ceil(more / 100)
+  if (more > 0) files['/archive'] = { kind: 'folder' }
+  for (let i = 0; i < folders; i++) files[`/archive/${seriesName(i)} ${i}`] = { kind: 'folder' }
+  for (let i = 0; i < more; i++) {
+    const folder = Math.floor(i / 100)
+    files[`/archive/${seriesName(folder)} ${folder}/${seriesName(i)}-${i}.exposure`] = { kind: 'file', sizeBytes: 9 }
+  }
   await opened.database.transaction(async (transaction) => {
     for (const frame of allFrames) await writeFrame(transaction, frame)
     await writeLevers(transaction, manyLevers(levers, allFrames, allPrograms))

@@ -6,39 +6,15 @@ import { openBrowser, openTab, press } from '../tests/support/openBrowser'
 import { startServer } from '../tests/support/startServer'
 import { startBarePage } from './barePage'
 import { percentile, table } from './measure'
+import { shownAfter } from './shownAfter'
 
 const PRESSES = 60
 /** The two are measured in turns, so that a slow moment of the machine meets both. */
 const ROUNDS = 4
-
-/** Presses `chord`; ms from the key's own time stamp to the frame after `selector` matches one more element. */
-async function shownAfter(page: Page, selector: string, code: string, act: () => Promise<void>): Promise<number> {
-  await page.evaluate(`(() => {
-    window.shownAfterMs = undefined
-    const count = document.querySelectorAll(${JSON.stringify(selector)}).length
-    let pressedAt
-    const note = event => { if (event.code === '${code}') pressedAt = event.timeStamp }
-    addEventListener('keydown', note, { capture: true })
-    const observer = new MutationObserver(() => {
-      if (document.querySelectorAll(${JSON.stringify(selector)}).length <= count) return
-      observer.disconnect()
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel()
-        channel.port1.onmessage = () => {
-          window.shownAfterMs = performance.now() - pressedAt
-          removeEventListener('keydown', note, { capture: true })
-        }
-        channel.port2.postMessage(0)
-      })
-    })
-    observer.observe(document.documentElement, { childList: true, subtree: true })
-  })()`)
-  await act()
-  return (await (await page.waitForFunction('window.shownAfterMs', { polling: 5 })).jsonValue()) as number
-}
+const KEY = { type: 'keydown', code: 'KeyE' } as const
 
 async function product(page: Page): Promise<number> {
-  const ms = await shownAfter(page, '.window', 'KeyE', () => press(page, 'Ctrl+Alt+E'))
+  const ms = await shownAfter(page, '.window', KEY, () => press(page, 'Ctrl+Alt+E'))
   await page.evaluate(`document.querySelector('.window.front [aria-label="Close"]').click()`)
   await page.waitForFunction(`!document.querySelector('.window.front')?.getAttribute('aria-label').startsWith('Grain')`)
   return ms
@@ -65,7 +41,7 @@ try {
   for (let round = 0; round < ROUNDS; round++) {
     await barePage.bringToFront()
     for (let i = 0; i < PRESSES / ROUNDS; i++)
-      times.bare.push(await shownAfter(barePage, 'li', 'KeyE', () => barePage.keyboard.press('KeyE')))
+      times.bare.push(await shownAfter(barePage, 'li', KEY, () => barePage.keyboard.press('KeyE')))
     await page.bringToFront()
     for (let i = 0; i < PRESSES / ROUNDS; i++) times.product.push(await product(page))
   }

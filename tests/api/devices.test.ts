@@ -193,7 +193,7 @@ describe('for a while', () => {
         '/api/levers',
         draft({
           triggers: [],
-          steps: [...quiet(5000), { kind: 'message.show', text: 'Loud again' }].map((step, i) => ({
+          steps: [...quiet(12_000), { kind: 'message.show', text: 'Loud again' }].map((step, i) => ({
             id: `s${i}`,
             ...step,
           })),
@@ -215,7 +215,7 @@ describe('for a while', () => {
       false,
       ['done', 'done', 'done', 'done'],
     ])
-    expect(ended.trace[1]!.endedAtMs! - ended.trace[1]!.startedAtMs).toBeGreaterThanOrEqual(5000)
+    expect(ended.trace[1]!.endedAtMs! - ended.trace[1]!.startedAtMs).toBeGreaterThanOrEqual(12_000)
     expect(
       (await ask<{ state: BenchState }>('GET', '/api/bench')).body.state.messages.filter(
         (message) => message.text === 'Loud again',

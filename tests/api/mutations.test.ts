@@ -10,7 +10,8 @@ import { mutate } from '../support/mutate'
 import { freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
-const REQUESTS = 10_000
+const FRAME_FILE = 'keen-lever: 1\nframe: From a file\nlevers:\n  A:\n    keys: F9\n    say: a\n'
+const REQUESTS = 8000
 const SEED = Number(process.env.KEEN_SEED ?? 20_261_127)
 const LONGEST_MS = 1000
 
@@ -98,6 +99,7 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     },
     goOnRun: { how: 'step' },
     nameInRun: { name: 'x', value: { text: 'a', more: [1, true] } },
+    turnRecorder: { to: 'on' },
     createKit: { name: 'Storm', steps: [{ id: 'a', kind: 'wait', ms: 5 }] },
     editKit: { version: 1, name: 'Still' },
     actOnBench: {
@@ -152,7 +154,14 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
       condition: { kind: 'program-runs', programId: program!.id },
     },
     editKeySettings: { keyboard: 'iso-full', legends: 'de', timing: { holdMs: 200, gapMs: 800, togetherMs: 60 } },
-    editSettings: { theme: 'day', retention: { runDays: 30 } },
+    editSettings: {
+      theme: 'day',
+      retention: { runDays: 30 },
+      launcher: {
+        scan: { folders: [{ path: '${documents}', depth: 3 }], leaveOut: ['*.tmp'], withoutKinds: ['archive'] },
+        shortWords: [{ word: 'sky', entryId: 'program:atlas-room' }],
+      },
+    },
     createRecording: {
       name: 'Typing',
       events: Array.from({ length: 20 }, (_, i) => ({ kind: i % 2 ? 'up' : 'down', code: 'KeyA', atMs: i * 40 })),
@@ -167,9 +176,14 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     followPattern: { version: lever.version, field: 'steps' },
     createValue: { frameId: null, name: 'tonight', text: '${series}' },
     editValue: { version: value?.version ?? 1, name: value?.name ?? 'x', text: 'y' },
+    learnChoice: { letters: 'do', entryId: `program:${program!.id}` },
+    keepSum: { text: '5 * 8', value: 40 },
     putProgram: program,
+    uninstallProgram: { unsaved: 'discard' },
     putDevice: device,
     uploadIcon: { name: 'a.svg', base64: Buffer.from('<svg><path d="M0 0h1"/></svg>').toString('base64') },
+    previewFrameFile: { text: FRAME_FILE },
+    readFrameFile: { text: FRAME_FILE, notInFile: 'keep' },
     previewImport: { files: [entryFile], frameId: frame.id },
     importEntries: { files: [entryFile], frameId: frame.id, locale: 'de', desktop: 'Fell:Moor' },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
@@ -191,6 +205,8 @@ function idsOf({ levers, bench, frames, values, recordings }: Standing, { runs, 
     ['/api/frames', of(frames)],
     ['/api/values', [...(values[0] ? [values[0].id] : []), ...of(values)]],
     ['/api/kits', ['kit-quiet', 'kit-page', 'kit-log']],
+    // Only one that nothing else here is about.
+    ['/api/programs/:id/uninstall', ['gate-codes']],
     ['/api/programs', Object.keys(bench.programs).slice(0, 2)],
     ['/api/devices', Object.keys(bench.devices).slice(0, 2)],
     ['/api/recordings', recordings],

@@ -12,7 +12,7 @@ import { apiOf, draft, eventually } from '../support/api'
 import { freePort, freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
-const KILLS = 20
+const KILLS = 10
 
 interface Bench {
   version: number
@@ -98,7 +98,7 @@ test('after a restart everything is as it was, a wait ends when it should, and a
       draft({
         triggers: [],
         steps: [
-          { id: 'a', kind: 'wait', ms: 6000 },
+          { id: 'a', kind: 'wait', ms: 9000 },
           { id: 'b', kind: 'message.show', text: 'Waited' },
         ],
       }),

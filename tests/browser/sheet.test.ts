@@ -46,7 +46,7 @@ async function say(words: string, wanted: string): Promise<void> {
   await page.keyboard.type(words)
   await page.waitForFunction(
     (text: string) => document.querySelector('#offer-0')?.textContent?.includes(text),
-    { timeout: 5000 },
+    {},
     wanted,
   )
   await page.keyboard.press('Enter')

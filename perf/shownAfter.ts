@@ -1,0 +1,33 @@
+import type { Page } from 'puppeteer-core'
+
+/** Acts; ms from the time stamp of the event it makes to the frame after `selector` matches one more element. */
+export async function shownAfter(
+  page: Page,
+  selector: string,
+  event: { readonly type: 'keydown' | 'mousedown'; readonly code?: string },
+  act: () => Promise<void>,
+): Promise<number> {
+  await page.evaluate(`(() => {
+    window.shownAfterMs = undefined
+    const count = document.querySelectorAll(${JSON.stringify(selector)}).length
+    let pressedAt
+    const { type, code } = ${JSON.stringify(event)}
+    const note = event => { if (code === undefined || event.code === code) pressedAt = event.timeStamp }
+    addEventListener(type, note, { capture: true })
+    const observer = new MutationObserver(() => {
+      if (document.querySelectorAll(${JSON.stringify(selector)}).length <= count) return
+      observer.disconnect()
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => {
+          window.shownAfterMs = performance.now() - pressedAt
+          removeEventListener(type, note, { capture: true })
+        }
+        channel.port2.postMessage(0)
+      })
+    })
+    observer.observe(document.documentElement, { childList: true, subtree: true })
+  })()`)
+  await act()
+  return (await (await page.waitForFunction('window.shownAfterMs', { polling: 5 })).jsonValue()) as number
+}

@@ -1,0 +1,106 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { AnswerOf } from '../../contract'
+import type { Lever } from '../../core/levers'
+import { apiOf } from '../support/api'
+import { freshStore, startServer } from '../support/startServer'
+import type { RunningServer } from '../support/startServer'
+
+let server: RunningServer
+let call: ReturnType<typeof apiOf>
+beforeAll(async () => {
+  server = await startServer(await freshStore())
+  call = apiOf(server.url)
+})
+afterAll(() => server.stop())
+
+const fileOf = async (frameId: string) => (await call<{ text: string }>('GET', `/api/frames/${frameId}/file`)).body.text
+const preview = async (text: string) =>
+  (await call<AnswerOf<'previewFrameFile'>>('POST', '/api/frame-files/preview', { text })).body
+const readIn = (text: string, notInFile = 'keep') =>
+  call<AnswerOf<'readFrameFile'>>('POST', '/api/frame-files', { text, notInFile })
+const levers = async () => (await call<Lever[]>('GET', '/api/levers')).body
+const undo = () => call('POST', '/api/undo', {})
+
+test.each(['night-run', 'desk', 'outreach'])(
+  '%s is written out, and is the same when it is read again',
+  async (frameId) => {
+    const { issues, plan } = await preview(await fileOf(frameId))
+    expect(issues).toEqual([])
+    expect(plan).toMatchObject({ isNew: false, isFrameChanged: false, lost: [] })
+    expect(plan!.levers.filter(({ fate }) => fate !== 'same')).toEqual([])
+    expect(plan!.values.filter(({ fate }) => fate !== 'same')).toEqual([])
+  },
+)
+
+test('a key that is altered in the file is in force at once, and taken back as one', async () => {
+  const before = (await levers()).find(({ plate }) => plate === 2)!
+  const text = await fileOf(before.frameId)
+  const [chord] = before.triggers.flatMap((trigger) => (trigger.kind === 'chord' ? [trigger.chord] : []))
+  expect(text).toContain(chord)
+  const { status, body } = await readIn(text.replace(chord!, 'Ctrl+Alt+Shift+F11'))
+  expect(status).toBe(200)
+  expect(body.plan.levers.filter(({ fate }) => fate === 'changed').map(({ plate }) => plate)).toEqual([2])
+  const { body: keys } = await call<{ entries: { decision: { leverId?: string } }[] }>('POST', '/api/keys', {
+    source: 'f',
+    events: [
+      {
+        kind: 'down',
+        code: 'F11',
+        atMs: 1,
+        modifiers: { Ctrl: true, Alt: true, Shift: true, Meta: false, AltGraph: false },
+      },
+    ],
+  })
+  expect(keys.entries.map(({ decision }) => decision.leverId)).toContain(before.id)
+  await undo()
+  expect((await levers()).find(({ id }) => id === before.id)!.triggers).toEqual(before.triggers)
+})
+
+test('a new frame comes with values, rules and levers that pull each other; what is not in the file is kept or deleted', async () => {
+  const text = `keen-lever: 1
+frame: Dusk
+values: {greeting: Good evening}
+rules:
+  - {kind: disable, key: CapsLock}
+levers:
+  First:
+    keys: Meta+F10
+    say: \${greeting}
+  Second:
+    do:
+      - pull: First
+      - pull: 2
+`
+  const made = (await readIn(text)).body
+  expect(made.plan).toMatchObject({ name: 'Dusk', isNew: true })
+  const [first, second] = (await levers()).filter(({ name }) => name === 'First' || name === 'Second')
+  const target = (await levers()).find(({ plate }) => plate === 2)!
+  expect(second!.steps.map((step) => (step as { leverId?: string }).leverId)).toEqual([first!.id, target.id])
+  const again = await preview(await fileOf(first!.frameId))
+  expect(again.plan!.levers.map(({ fate }) => fate)).toEqual(['same', 'same'])
+  const shorter = text.slice(0, text.indexOf('  Second:'))
+  expect((await preview(shorter)).plan!.levers.map(({ fate }) => fate)).toEqual(['same', 'only-here'])
+  await readIn(shorter)
+  expect((await levers()).some(({ id }) => id === second!.id)).toBe(true)
+  await readIn(shorter, 'delete')
+  expect((await levers()).some(({ id }) => id === second!.id)).toBe(false)
+  await undo()
+  expect((await levers()).some(({ id }) => id === second!.id)).toBe(true)
+})
+
+test('what is wrong is told with its line, and nothing is altered', async () => {
+  const count = (await levers()).length
+  const wrong = 'keen-lever: 1\nframe: Dawn\nlevers:\n  A:\n    opne: night-book\n'
+  expect((await preview(wrong)).issues).toEqual([
+    { line: 5, column: 5, message: 'There is no “opne” here. Did you mean “open”?' },
+  ])
+  const refused = await call<{ issues?: unknown }>('POST', '/api/frame-files', { text: wrong })
+  expect(refused.status).toBe(422)
+  expect(JSON.stringify(refused.body)).toContain('5:5')
+  const lost = await readIn('keen-lever: 1\nframe: Dawn\nlevers:\n  A:\n    pull: Nobody here\n')
+  expect([lost.status, JSON.stringify(lost.body)]).toEqual([
+    422,
+    expect.stringContaining('There is no lever “Nobody here”.'),
+  ])
+  expect((await levers()).length).toBe(count)
+})
