@@ -1,5 +1,5 @@
 import { nextTick } from 'vue'
-import { entryActKeys, ENTRY_ACTS, nextInput } from '~~/core/finding'
+import { entryActKeys, ENTRY_ACTS, nextInput, quickActs } from '~~/core/finding'
 import { useMirror } from '~/live/useMirror'
 import type { Board } from './useBoard'
 import type { useBoardDeeds } from './useBoardDeeds'
@@ -21,9 +21,11 @@ export function useBoardKeys(board: Board, deeds: ReturnType<typeof useBoardDeed
       query.value = nextInput(before, now.quick)
       return query.value !== before
     }
-    const target = now?.kind === 'hit' && now.hit.tier === 'alias' ? now.hit.entry.target : undefined
-    const lever = target?.kind === 'lever' ? mirror.leverById.get(target.leverId) : undefined
-    if (!lever?.inputs?.length) return false
+    // By what is typed and not by what was found, which may still be for the letter before.
+    const isOfTyped = chosen.value === 0 || (now?.kind === 'hit' && now.hit.tier === 'alias')
+    if (mode.value.kind !== 'find' || !isOfTyped) return false
+    const isAlias = quickActs(`${query.value.trim()} `, mirror.levers, (lever) => lever.aliases).length > 0
+    if (!isAlias) return false
     query.value = `${query.value.trim()} `
     return true
   }
