@@ -13,3 +13,9 @@ export const VIEWS = [
   { to: '/settings', name: 'Settings', about: 'look, keyboard, timing, what is kept', isInBar: false },
   { to: '/levers/new', name: 'New lever', about: 'make a lever', isInBar: false },
 ] as const
+
+/** The title of the page at a path: the view's name, that of the nearest view above it, or the product's alone. */
+export function titleOf(path: string): string {
+  const view = VIEWS.filter(({ to }) => path === to || path.startsWith(`${to}/`)).at(-1)
+  return view ? `${view.name} · Keen Lever` : 'Keen Lever'
+}

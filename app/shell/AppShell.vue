@@ -8,6 +8,7 @@ import { useMirror } from '~/live/useMirror'
 import RecorderLine from '~/recorder/RecorderLine.vue'
 import { useRecorderKeys } from '~/recorder/useRecorder'
 import { useTheme } from '~/page/useTheme'
+import { titleOf } from '~/page/views'
 import BenchStrip from './BenchStrip.vue'
 import BoardLine from './BoardLine.vue'
 import HelpSheet from './HelpSheet.vue'
@@ -31,6 +32,8 @@ useFeedback()
 useHistoryKeys()
 useRackKey()
 const mirror = useMirror()
+const route = useRoute()
+useHead({ title: () => titleOf(route.path) })
 </script>
 
 <template>
