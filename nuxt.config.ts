@@ -45,6 +45,8 @@ export default defineNuxtConfig({
   vite: {
     plugins: [Icons({ compiler: 'vue3', autoInstall: false })],
     worker: { format: 'es' },
+    // One sheet of styles and few files of script: a view is there after a few requests, not after a hundred.
+    build: { cssCodeSplit: false, rollupOptions: { output: { experimentalMinChunkSize: 40_000 } as object } },
     optimizeDeps: {
       include: [
         'apexcharts',
@@ -61,7 +63,11 @@ export default defineNuxtConfig({
   typescript: {
     strict: true,
     nodeTsConfig: {
-      include: ['../tests/**/*', '../core/**/*', '../demo/**/*', '../perf/**/*', '../scripts/**/*', '../*.ts'],
+      // The server too, so that what they all stand on is looked through once.
+      compilerOptions: { paths: { '~~/*': ['../*'], '~/*': ['../app/*'] } },
+      include: ['server', 'tests', 'core', 'demo', 'perf', 'scripts']
+        .map((folder) => `../${folder}/**/*`)
+        .concat('../*.ts', './types/nitro.d.ts'),
     },
   },
   telemetry: false,
