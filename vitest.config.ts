@@ -13,6 +13,9 @@ const apart = ['core/run/blocks.test.ts']
 /** Laws over many draws, on a machine that may be slow at the moment. */
 const patient = { testTimeout: 120_000, hookTimeout: 60_000 }
 
+/** For two cores; left alone, one of them would be kept free. */
+const maxWorkers = 2
+
 export default defineConfig({
   test: {
     projects: [
@@ -29,14 +32,15 @@ export default defineConfig({
             'tests/unit/**/*.test.ts',
           ],
           exclude: ['**/node_modules/**', ...apart],
-          // The modules are loaded once and not for each file, which would take longer than the tests.
+          // The modules are loaded once by each worker and not for each file, which would take longer than the tests.
           isolate: false,
           unstubGlobals: true,
           restoreMocks: true,
+          maxWorkers,
           ...patient,
         },
       },
-      { resolve: { alias }, test: { name: 'unit-apart', include: apart, ...patient } },
+      { resolve: { alias }, test: { name: 'unit-apart', include: apart, maxWorkers, ...patient } },
       {
         test: {
           name: 'api',
@@ -45,8 +49,8 @@ export default defineConfig({
           testTimeout: 120_000,
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 60_000,
-          // Each file has a server of its own; two of them, for two cores.
-          maxWorkers: 2,
+          // Each file has a server of its own.
+          maxWorkers,
         },
       },
       {
@@ -56,7 +60,7 @@ export default defineConfig({
           testTimeout: 90_000,
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 90_000,
-          maxWorkers: 2,
+          maxWorkers,
         },
       },
     ],

@@ -502,7 +502,7 @@ test('short storms: the resolver agrees with the slow reference, however it is t
       expect(decided(events)).toEqual(expected)
       expect(decided(events, seededRandom(seed + 1))).toEqual(expected)
     }),
-    { numRuns: 1500 },
+    { numRuns: 800 },
   )
 })
 

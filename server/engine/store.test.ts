@@ -86,7 +86,9 @@ describe('runs', () => {
       engine.driver.answer(head.id, 'leave'),
       engine.driver.answer(head.id, 'leave'),
     ])
-    expect([first.ok, codeOf(second)]).toEqual([true, 'question-older'])
+    // The second comes while the next question is already there, or just before.
+    expect([first.ok, ['question-older', 'not-asking'].includes(codeOf(second)!)]).toEqual([true, true])
+    await vi.waitFor(async () => expect((await engine.driver.find(head.id))!.head.phase).toBe('asking'))
     const asking = (await engine.driver.find(head.id))!.head
     expect([asking.phase, asking.stack[0]!.index]).toEqual(['asking', 1])
     expect(codeOf(await engine.driver.answer(head.id, 'leave', head.question!.id))).toBe('question-older')

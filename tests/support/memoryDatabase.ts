@@ -19,22 +19,49 @@ async function memoryDatabase(upTo = migrations.length): Promise<{ engine: PGlit
   return { engine, database }
 }
 
-/** A store with the demo data as a file of it, made once; opening that is quicker than making another. */
-let template: Promise<Blob> | undefined
-
-async function makeTemplate(): Promise<Blob> {
-  const { engine, database } = await memoryDatabase()
-  await seed(database, demoContent, Date.now())
-  const dumped = await engine.dumpDataDir('none')
-  await engine.close()
-  return dumped
+/** A store with the demo data that one test after another uses, each as it was at first. */
+interface Kept {
+  readonly engine: PGlite
+  /** Brings every table back to what it held, in one script. */
+  readonly reset: string
+  isInUse: boolean
 }
 
-/** A store with the demo data in memory, as the engine gets it. */
+let kept: Promise<Kept> | undefined
+
+async function keepStore(): Promise<Kept> {
+  const { engine, database } = await memoryDatabase()
+  await seed(database, demoContent, Date.now())
+  const { rows: tables } = await engine.query<{ name: string }>(
+    `select quote_ident(tablename) as name from pg_tables where schemaname = 'public'`,
+  )
+  const { rows: sequences } = await engine.query<{ name: string; last: number | null }>(
+    `select quote_ident(sequencename) as name, last_value as last from pg_sequences where schemaname = 'public'`,
+  )
+  await engine.exec(
+    `create schema first; ${tables.map(({ name }) => `create table first.${name} as table public.${name};`).join('')}`,
+  )
+  const reset = [
+    'set session_replication_role = replica',
+    `truncate ${tables.map(({ name }) => name).join(', ')}`,
+    ...tables.map(({ name }) => `insert into ${name} select * from first.${name}`),
+    ...sequences.map(({ name, last }) => `select setval('${name}', ${last ?? 1}, ${last !== null})`),
+    'set session_replication_role = origin',
+  ].join(';')
+  return { engine, reset, isInUse: false }
+}
+
+/** A store with the demo data in memory, as the engine gets it. It is handed on when it is closed. */
 export async function memoryStore(): Promise<OpenDatabase> {
-  template ??= makeTemplate()
-  const engine = await PGlite.create({ loadDataDir: await template })
-  return { database: drizzle(engine, { schema }), folder: 'memory', close: () => engine.close() }
+  kept ??= keepStore()
+  const store = await kept
+  if (store.isInUse) throw new Error('The store in memory is still in use: close it before another is opened.')
+  store.isInUse = true
+  await store.engine.exec(store.reset)
+  const close = async () => {
+    store.isInUse = false
+  }
+  return { database: drizzle(store.engine, { schema }), folder: 'memory', close }
 }
 
 /** So many migrations version 0.4.0 had. */
