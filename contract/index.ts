@@ -21,6 +21,7 @@ export type {
   Revision,
   RunAnswer,
   RunSummary,
+  FrameFolderSummary,
   StateAnswer,
   VariantsBody,
 } from './schemas'

@@ -126,6 +126,34 @@ export const benchAnswerSchema = z.object({ version: z.number().int(), state: wr
  * What a tab needs to begin with, beside the levers and the bench, which it asks for afterwards; live events continue
  * from `sequence`.
  */
+const sidesText = z.string().optional()
+/** The watched folder, and how each of its files stands to its frame. */
+export const frameFolderSchema = z.object({
+  folder: z.string(),
+  isThere: z.boolean(),
+  files: z.array(
+    z.object({
+      file: z.string(),
+      phase: z.enum(['in-step', 'apart', 'wrong', 'unreadable', 'unwritten', 'refused', 'gone', 'left', 'other']),
+      message: z.string().optional(),
+      frameId: z.string().optional(),
+      frame: z.string().optional(),
+      issues: z.array(z.object({ line: z.number().int(), column: z.number().int(), message: z.string() })),
+      /** Parts that file and store contradict each other in, as each of them says it. */
+      apart: z.array(
+        z.object({
+          kind: z.enum(['frame', 'value', 'lever']),
+          key: z.string(),
+          name: z.string(),
+          inFile: sidesText,
+          inStore: sidesText,
+        }),
+      ),
+      last: z.object({ atMs: z.number(), by: z.enum(['file', 'store']), says: z.string() }).optional(),
+    }),
+  ),
+})
+
 export const stateAnswerSchema = z.object({
   sequence: z.string(),
   frames: z.array(frameSchema),
@@ -141,6 +169,8 @@ export const stateAnswerSchema = z.object({
   runs: z.array(runSummarySchema),
   keys: z.array(keyLogEntrySchema),
   recorder: z.object(recorderSummary),
+  /** Null where no folder is watched. */
+  frameFolder: frameFolderSchema.nullable(),
 })
 
 export const rehearsalSchema = z.object({
@@ -296,6 +326,7 @@ export const liveEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('run'), run: runSummarySchema }),
   z.object({ type: z.literal('key'), entry: keyLogEntrySchema }),
   z.object({ type: z.literal('recorder'), ...recorderSummary }),
+  z.object({ type: z.literal('frame-folder'), folder: frameFolderSchema }),
   /** The tab was away too long: it must ask for the whole state again. */
   z.object({ type: z.literal('reset') }),
 ])
@@ -311,6 +342,7 @@ export type KeyLogEntry = z.infer<typeof keyLogEntrySchema>
 export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>
 export type Act = z.infer<typeof actSchema>
+export type FrameFolderSummary = z.infer<typeof frameFolderSchema>
 export type LiveEvent = z.infer<typeof liveEventSchema>
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type VariantsBody = z.infer<typeof variantsBodySchema>

@@ -44,6 +44,7 @@ function openTab() {
       runs: [],
       keys: [],
       recorder: { phase: 'off', count: 0 },
+      frameFolder: null,
     },
     levers: [...book.allLevers],
     bench: { version: engine.store.benchVersion, state: writeBench(engine.store.bench) },

@@ -5,6 +5,7 @@ import type { AnswerOf } from '~~/contract'
 import { countOf } from '~~/core/names'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { saveFile } from '~/files/saveFile'
+import FolderFiles from './FolderFiles.vue'
 import { callApi } from '~/live/callApi'
 import { useKept } from '~/live/useKept'
 import { useMirror } from '~/live/useMirror'
@@ -121,6 +122,7 @@ function goTo(line: number, column: number): void {
       />
     </section>
     <section class="plan" aria-label="What reading it in does">
+      <FolderFiles />
       <p v-if="!preview" class="soft">
         Write a frame out, open a file, or type one. What reading it in would do stands here before anything is done.
       </p>

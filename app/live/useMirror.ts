@@ -71,6 +71,8 @@ export const useMirror = defineStore('mirror', () => {
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
   /** Whether what is done by hand is being recorded, and how many steps stand there. */
+  /** The folder that frames are kept in files of, where one is watched. */
+  const frameFolder = shallowRef<StateAnswer['frameFolder']>(null)
   const recorder = shallowRef<StateAnswer['recorder']>({ phase: 'off', count: 0 })
 
   /** By the clock of this computer, which is that of the server; that of the bench may have been run forward. */
@@ -151,6 +153,7 @@ export const useMirror = defineStore('mirror', () => {
     runs.value = state.runs
     keys.value = state.keys
     recorder.value = state.recorder
+    frameFolder.value = state.frameFolder
     phase.value = 'live'
   }
 
@@ -186,6 +189,9 @@ export const useMirror = defineStore('mirror', () => {
         return true
       case 'recorder':
         recorder.value = { phase: event.phase, count: event.count }
+        return true
+      case 'frame-folder':
+        frameFolder.value = event.folder
         return true
       case 'reset':
         return false
@@ -248,6 +254,7 @@ export const useMirror = defineStore('mirror', () => {
     runs,
     keys,
     recorder,
+    frameFolder,
     leverById,
     frameById,
     frameChoices,

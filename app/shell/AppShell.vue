@@ -19,6 +19,7 @@ import QuestionLine from './QuestionLine.vue'
 import TileStrip from './TileStrip.vue'
 import TopBar from './TopBar.vue'
 import TurntableLayer from '~/turntables/TurntableLayer.vue'
+import { useFolderNotices } from './useFolderNotices'
 import { useRackKey } from './useRackKey'
 import WaitLine from './WaitLine.vue'
 
@@ -31,6 +32,7 @@ useKeyFeed()
 useFeedback()
 useHistoryKeys()
 useRackKey()
+useFolderNotices()
 const mirror = useMirror()
 const route = useRoute()
 useHead({ title: () => titleOf(route.path) })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LARGEST_FILE } from '../../core/frameFile'
-import { historySchema } from '../schemas'
+import { frameFolderSchema, historySchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -21,6 +21,12 @@ const issueSchema = z.object({
   message: z.string(),
 })
 const text = z.string().max(LARGEST_FILE, 'A frame file has at most eight million letters.')
+const fileName = z.string().max(255)
+const folderRefusals = {
+  404: 'No folder is watched.',
+  409: 'It is kept already, is not gone, or is alike on both sides by now.',
+  422: 'There is no such frame or file, or it cannot be written.',
+}
 const mostBytes = 3 * LARGEST_FILE
 
 /** Frames as files that people read and type. */
@@ -48,6 +54,41 @@ export const frameFilesEndpoints = {
     mostBytes,
     answer: z.object({ plan: planSchema, history: historySchema }),
     refusals: { 422: 'It cannot be read, with line and column, or it names a lever or frame that is not there.' },
+  },
+  readFrameFolder: {
+    method: 'GET',
+    path: '/api/frame-folder',
+    summary: 'The watched folder with the frames that are kept in its files; null where none is watched.',
+    answer: z.object({ folder: frameFolderSchema.nullable() }),
+  },
+  keepFrame: {
+    method: 'POST',
+    path: '/api/frame-folder/files',
+    summary: 'Keeps a frame in a file of the watched folder from now on.',
+    body: z.object({ frameId: z.string().max(200) }),
+    answer: z.object({ file: z.string() }),
+    refusals: folderRefusals,
+  },
+  actOnFrameFile: {
+    method: 'POST',
+    path: '/api/frame-folder/files/act',
+    summary: 'Of a file that is gone from the watched folder: writes it again, or lets go of it.',
+    body: z.object({ file: fileName, act: z.enum(['write-again', 'let-go']) }),
+    answer: z.object({ file: z.string() }),
+    refusals: folderRefusals,
+  },
+  chooseFramePart: {
+    method: 'POST',
+    path: '/api/frame-folder/files/choose',
+    summary: 'Takes a part that file and store contradict each other in from one of them.',
+    body: z.object({
+      file: fileName,
+      kind: z.enum(['frame', 'value', 'lever']),
+      key: z.string().max(200),
+      side: z.enum(['file', 'store']),
+    }),
+    answer: z.object({ file: z.string() }),
+    refusals: folderRefusals,
   },
 } as const satisfies Record<string, Endpoint>
 

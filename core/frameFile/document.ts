@@ -35,6 +35,14 @@ export const frameDocumentSchema = z.object({
 })
 export type FrameDocument = z.infer<typeof frameDocumentSchema>
 
+/** What both sides last had in common, part by part; a part on which they never agreed is not in it. */
+export const frameBaseSchema = z.object({
+  frame: frameDocumentSchema.omit({ values: true, levers: true }).optional(),
+  values: frameDocumentSchema.shape.values,
+  levers: z.array(z.object({ id: z.string(), lever: fileLeverSchema })),
+})
+export type FrameBase = z.infer<typeof frameBaseSchema>
+
 /** What another lever, which a file cannot know by its id, is called in it: by its number. */
 export const plateRef = (plate: number) => `plate:${plate}`
 

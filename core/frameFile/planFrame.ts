@@ -1,9 +1,9 @@
-import { sameValue } from '../bench'
 import type { Frame, Lever, NamedValue } from '../levers'
 import { fileLeverOf, plateRef } from './document'
 import type { FileLever, FrameDocument } from './document'
-import { documentOf, withStoreIds } from './references'
+import { asStoreSays, documentOf, indexNames, withStoreIds } from './references'
 import type { LostReference, StoreNames } from './references'
+import { isSameLever, isSamePart } from './sameParts'
 
 /** What reading a file in comes to for one lever. */
 export interface PlannedLever {
@@ -37,32 +37,37 @@ export interface PlanInput extends StoreNames {
   readonly frames: ReadonlyMap<string, Frame>
   readonly values: Iterable<NamedValue>
   readonly newId: () => string
+  /** The frame that the file is about, where that is known otherwise than by its name. */
+  readonly frameId?: string
+  /** What levers of the file were, by the names they had; a name of theirs may have been given anew since. */
+  readonly idByName?: ReadonlyMap<string, string>
 }
 
 /**
- * What a file comes to in the store: the frame of that name, its levers by their plates, and else by their names. A
- * plate that another frame has is not this one’s. Nothing is altered.
+ * What a file comes to in the store: the frame of that name, its levers by their plates, by what they are known to be,
+ * and else by their names. A plate that another frame has is not this one’s. Nothing is altered.
  */
 export function planFrame(document: FrameDocument, input: PlanInput): FramePlan {
-  const frame = [...input.frames.values()].find(({ name }) => name === document.name)
+  const frame =
+    input.frameId === undefined
+      ? [...input.frames.values()].find(({ name }) => name === document.name)
+      : input.frames.get(input.frameId)
   const here = frame ? [...input.levers.values()].filter(({ frameId }) => frameId === frame.id) : []
   const values = frame ? [...input.values].filter(({ frameId }) => frameId === frame.id) : []
-  const stands = standing(document.levers, here)
+  const index = indexNames(input)
+  const stands = standing(document.levers, here, input.idByName)
   const ids = document.levers.map((lever) => stands.get(lever)?.id ?? input.newId())
-  const own = new Map<string, string>()
-  for (const [i, { name, plate }] of document.levers.entries()) {
-    if (plate !== undefined) own.set(plateRef(plate), ids[i]!)
-    own.set(name, ids[i]!)
-  }
+  const own = ownIds(document, ids)
+  const said = asStoreSays(document, index, own)
   const now = frame && documentOf(frame, here, values, input)
   const asFile = new Map(now?.levers.map((lever, i) => [here[i]!.id, lever]))
   const lost: LostReference[] = []
   const planned = document.levers.map((lever, i): PlannedLever => {
     const known = stands.get(lever)
     const id = ids[i]!
-    if (known && isSameLever(lever, asFile.get(known.id)!))
+    if (known && isSameLever(said.levers[i]!, asFile.get(known.id)!))
       return { fate: 'same', name: lever.name, stands: known, lever: fileLeverOf(known), id }
-    const resolved = withStoreIds(lever, input, own)
+    const resolved = withStoreIds(lever, index, own)
     lost.push(...resolved.lost)
     return {
       fate: known ? 'changed' : 'new',
@@ -80,38 +85,47 @@ export function planFrame(document: FrameDocument, input: PlanInput): FramePlan 
   const { levers: _l, values: _v, ...outerNow } = now ?? { ...document, name: '' }
   return {
     ...(frame ? { frame } : {}),
-    isFrameChanged: !sameValue(withoutIds(outer), withoutIds(outerNow)),
+    isFrameChanged: !isSamePart(outer, outerNow),
     levers: [...planned, ...left],
     values: plannedValues(document, values),
     lost,
   }
 }
 
-/** The lever of the store that each lever of the file is: by its plate, and else by its name. */
-function standing(levers: readonly FileLever[], here: readonly Lever[]): Map<FileLever, Lever> {
-  const found = new Map<FileLever, Lever>()
-  const free = new Set(here)
-  const take = (lever: FileLever, fits: (one: Lever) => boolean) => {
-    const known = found.has(lever) ? undefined : [...free].find(fits)
-    if (!known) return
-    found.set(lever, known)
-    free.delete(known)
+/** The ids of a document’s levers by what they are called in it. */
+export function ownIds({ levers }: FrameDocument, ids: readonly string[]): ReadonlyMap<string, string> {
+  const own = new Map<string, string>()
+  for (const [i, { name, plate }] of levers.entries()) {
+    if (plate !== undefined) own.set(plateRef(plate), ids[i]!)
+    own.set(name, ids[i]!)
   }
-  for (const lever of levers) if (lever.plate !== undefined) take(lever, ({ plate }) => plate === lever.plate)
-  for (const lever of levers) take(lever, ({ name }) => name === lever.name)
+  return own
+}
+
+/** The lever of the store that each lever of the file is: by its plate, by what it is known to be, else by its name. */
+export function standing(
+  levers: readonly FileLever[],
+  here: readonly Lever[],
+  idByName: ReadonlyMap<string, string> = new Map(),
+): ReadonlyMap<FileLever, Lever> {
+  const found = new Map<FileLever, Lever>()
+  const taken = new Set<string>()
+  const take = (lever: FileLever, known: Lever | undefined) => {
+    if (!known || found.has(lever) || taken.has(known.id)) return
+    found.set(lever, known)
+    taken.add(known.id)
+  }
+  const byPlate = new Map(here.map((lever) => [lever.plate, lever]))
+  const byId = new Map(here.map((lever) => [lever.id, lever]))
+  const byName = new Map<string, Lever[]>()
+  for (const lever of here) byName.set(lever.name, [...(byName.get(lever.name) ?? []), lever])
+  for (const lever of levers) if (lever.plate !== undefined) take(lever, byPlate.get(lever.plate))
+  for (const lever of levers) take(lever, byId.get(idByName.get(lever.name) ?? ''))
+  for (const lever of levers) {
+    const free = byName.get(lever.name)?.find(({ id }) => !taken.has(id))
+    take(lever, free)
+  }
   return found
-}
-
-/** Whether a file says the lever that stands; a plate that it does not say is no difference. */
-function isSameLever(said: FileLever, stands: FileLever): boolean {
-  return sameValue(plain({ ...said, plate: undefined }), plain({ ...stands, plate: undefined }))
-}
-
-const withoutIds = (value: unknown): unknown => plain(value)
-
-/** Without what is absent: `null` and `undefined` mean the same here. */
-function plain(value: unknown): unknown {
-  return JSON.parse(JSON.stringify(value), (_key, part: unknown) => (part === null ? undefined : part)) as unknown
 }
 
 function plannedValues({ values }: FrameDocument, here: readonly NamedValue[]): FramePlan['values'] {

@@ -40,8 +40,11 @@ export function hasHeader(text: string): boolean {
  */
 export function readFrameFile(text: string): Result<FrameDocument> {
   const parsed = parseFile(text)
-  if (!parsed.ok) return parsed
-  const { yaml, placeOf } = parsed.value
+  return parsed.ok ? documentFrom(parsed.value) : parsed
+}
+
+/** The frame that a parsed file says. Issues as those of `readFrameFile`. */
+export function documentFrom({ yaml, placeOf }: ParsedFile): Result<FrameDocument> {
   const data = plainOf(yaml)
   if (!data.ok) return data
   const { document, issues } = fromData(data.value)
@@ -94,6 +97,12 @@ export function parseFile(text: string): Result<ParsedFile> {
   return succeed({ yaml, placeOf: (path) => placeAt(offsetOf(yaml, path)) })
 }
 
+/** Where things stand in a text that can be parsed; at its start where it cannot. */
+export function placesIn(text: string): ParsedFile['placeOf'] {
+  const parsed = parseFile(text)
+  return parsed.ok ? parsed.value.placeOf : () => START
+}
+
 /** A name that stands for something, before which nothing has that name. */
 function lostAlias(yaml: Document.Parsed): { name: string; at: number } | undefined {
   let lost: { name: string; at: number } | undefined
@@ -134,7 +143,7 @@ function firstLine(message: string): string {
 }
 
 /** The data of a file; levers and values keep their order. Issue: `yaml` for names that stand for too much. */
-function plainOf(yaml: Document.Parsed): Result<unknown> {
+export function plainOf(yaml: Document): Result<unknown> {
   try {
     const all = yaml.toJS({ mapAsMap: true, maxAliasCount: MOST_ALIASES }) as unknown
     return succeed(asRecords(all, true))

@@ -10,6 +10,15 @@ export interface StoreNames {
   readonly frames: ReadonlyMap<string, Pick<Frame, 'id' | 'name'>>
 }
 
+/** The levers and frames of the store by what a file calls them. */
+export interface NameIndex {
+  readonly names: StoreNames
+  /** Ids of levers by id, by `plate:` reference, and by name; of levers of one name the first. */
+  readonly leverIds: ReadonlyMap<string, string>
+  /** Ids of frames by id and by reference. */
+  readonly frameIds: ReadonlyMap<string, string>
+}
+
 /** A frame as it is called within steps: small letters, digits and dashes. */
 export function frameRef(name: string): string {
   const word = name
@@ -19,6 +28,19 @@ export function frameRef(name: string): string {
   return word === '' ? 'frame' : word
 }
 
+/** Made once for all levers of a file. */
+export function indexNames(names: StoreNames): NameIndex {
+  const leverIds = new Map<string, string>()
+  const levers = [...names.levers.values()]
+  for (const { id, name } of levers.toReversed()) leverIds.set(name, id)
+  for (const { id, plate } of levers) leverIds.set(plateRef(plate), id).set(id, id)
+  const frameIds = new Map<string, string>()
+  const frames = [...names.frames.values()]
+  for (const { id, name } of frames.toReversed()) frameIds.set(frameRef(name), id)
+  for (const { id } of frames) frameIds.set(id, id)
+  return { names, leverIds, frameIds }
+}
+
 /** A frame of the store as a document: levers in the order of the frame, what they refer to by number and name. */
 export function documentOf(
   frame: Frame,
@@ -26,23 +48,48 @@ export function documentOf(
   values: readonly NamedValue[],
   names: StoreNames,
 ): FrameDocument {
-  const told = (lever: FileLever): FileLever =>
-    mapMarked(fileLeverSchema, lever, ({ mark, text }) => {
-      if (mark.refers === 'lever') {
-        const plate = names.levers.get(text)?.plate
-        return plate === undefined ? text : plateRef(plate)
-      }
-      const named = mark.refers === 'frame' ? names.frames.get(text) : undefined
-      return named ? frameRef(named.name) : text
-    })
   return withOwnIds({
     name: frame.name,
     on: frame.on,
     ...(frame.condition ? { condition: frame.condition } : {}),
     rules: [...(frame.rules ?? [])],
     values: values.map(({ name, text }) => ({ name, text })),
-    levers: levers.map((lever) => told(fileLeverOf(lever))),
+    levers: levers.map((lever) => withFileRefs(fileLeverOf(lever), names)),
   })
+}
+
+/** A lever with ids of the store as what a file calls them. */
+function withFileRefs(lever: FileLever, names: StoreNames): FileLever {
+  return mapMarked(fileLeverSchema, lever, ({ mark, text }) => {
+    if (mark.refers === 'lever') {
+      const plate = names.levers.get(text)?.plate
+      return plate === undefined ? text : plateRef(plate)
+    }
+    const named = mark.refers === 'frame' ? names.frames.get(text) : undefined
+    return named ? frameRef(named.name) : text
+  })
+}
+
+/**
+ * The document with what is known by name said by number, as `documentOf` says it, so that the two can be compared;
+ * `own` are the ids of the levers in the file itself.
+ */
+export function asStoreSays(
+  document: FrameDocument,
+  { names, leverIds, frameIds }: NameIndex,
+  own: ReadonlyMap<string, string>,
+): FrameDocument {
+  const levers = document.levers.map((lever) =>
+    mapMarked(fileLeverSchema, lever, ({ mark, text }) => {
+      if (mark.refers === 'lever') {
+        const plate = names.levers.get(own.get(text) ?? leverIds.get(text) ?? '')?.plate
+        return plate === undefined ? text : plateRef(plate)
+      }
+      const frame = mark.refers === 'frame' ? names.frames.get(frameIds.get(text) ?? '') : undefined
+      return frame ? frameRef(frame.name) : text
+    }),
+  )
+  return { ...document, levers }
 }
 
 /** A reference of a lever in a file that leads to nothing. */
@@ -54,34 +101,25 @@ export interface LostReference {
 /** A lever of a file with what it refers to by the ids of the store; `own` are the ids of the levers in the file itself. */
 export function withStoreIds(
   lever: FileLever,
-  names: StoreNames,
+  { names, leverIds, frameIds }: NameIndex,
   own: ReadonlyMap<string, string>,
 ): { lever: FileLever; lost: LostReference[] } {
   const lost: LostReference[] = []
-  const all = [...names.levers.values()]
+  const tell = (message: string) => lost.push({ lever: lever.name, message })
   const resolved = mapMarked(fileLeverSchema, lever, ({ mark, text }) => {
     if (text === '') return text
     if (mark.refers === 'lever') {
-      const id = own.get(text) ?? leverIdOf(text, all)
+      const id = own.get(text) ?? leverIds.get(text)
       if (id !== undefined) return id
-      const known = all.map(({ name }) => name)
-      lost.push({
-        lever: lever.name,
-        message: `There is no lever “${text.replace(/^plate:/, '')}”.${didYouMean(text, known)}`,
-      })
+      const known = [...names.levers.values()].map(({ name }) => name)
+      tell(`There is no lever “${text.replace(/^plate:/, '')}”.${didYouMean(text, known)}`)
     } else if (mark.refers === 'frame') {
-      const frame = [...names.frames.values()].find(({ id, name }) => id === text || frameRef(name) === text)
-      if (frame) return frame.id
+      const id = frameIds.get(text)
+      if (id !== undefined) return id
       const known = [...names.frames.values()].map(({ name }) => frameRef(name))
-      lost.push({ lever: lever.name, message: `There is no frame “${text}”.${didYouMean(text, known)}` })
+      tell(`There is no frame “${text}”.${didYouMean(text, known)}`)
     }
     return text
   })
   return { lever: resolved, lost }
-}
-
-function leverIdOf(text: string, all: readonly { id: string; name: string; plate: number }[]): string | undefined {
-  const plate = /^plate:(\d+)$/.exec(text)?.[1]
-  if (plate !== undefined) return all.find((one) => one.plate === Number(plate))?.id
-  return all.find(({ id }) => id === text)?.id ?? all.find(({ name }) => name === text)?.id
 }

@@ -1,9 +1,10 @@
-import { Document, isMap, isScalar, isSeq, parseDocument, visit } from 'yaml'
+import { Document, isMap, isScalar, isSeq, visit } from 'yaml'
 import type { Node, Pair, YAMLMap } from 'yaml'
-import { sameValue } from '../bench'
 import type { FrameDocument } from './document'
-import { toData } from './layout'
-import { hasHeader, parseFile, readFrameFile } from './readFrameFile'
+import { isRecord, toData } from './layout'
+import type { Data } from './layout'
+import { documentFrom, hasHeader, parseFile, plainOf, readFrameFile } from './readFrameFile'
+import { isSamePart } from './sameParts'
 
 /** As files are written: no line is broken, and lists of plain words stand in one line. */
 const STYLE = { lineWidth: 0, indent: 2, flowCollectionPadding: false } as const
@@ -15,18 +16,19 @@ const LONGEST_LINE = 100
  * others. A `before` that cannot be read is not built on.
  */
 export function writeFrameFile(frame: FrameDocument, before?: string): string {
-  const known = before !== undefined && hasHeader(before) ? readFrameFile(before) : undefined
-  if (before === undefined || !known?.ok) return freshText(frame)
-  if (sameValue(known.value, frame)) return before
-  const altered = alteredText(before, frame)
+  if (before === undefined || !hasHeader(before)) return freshText(frame)
+  const parsed = parseFile(before)
+  const known = parsed.ok ? documentFrom(parsed.value) : undefined
+  if (!parsed.ok || !known?.ok) return freshText(frame)
+  if (isSamePart(known.value, frame)) return before
+  const altered = alteredText(before, parsed.value.yaml, frame)
   const again = readFrameFile(altered)
   // What could not be altered where it stands is written anew rather than wrong.
-  return again.ok && sameValue(again.value, frame) ? altered : freshText(frame)
+  return again.ok && isSamePart(again.value, frame) ? altered : freshText(frame)
 }
 
 function freshText(frame: FrameDocument): string {
-  const yaml = new Document(toData(frame), { version: '1.2', aliasDuplicateObjects: false })
-  inOneLine(yaml.contents as Node)
+  const yaml = documentOfData(toData(frame), 0)
   const levers = (yaml.contents as YAMLMap).get('levers', true)
   // A blank line between levers that take several lines.
   if (isMap(levers))
@@ -34,11 +36,18 @@ function freshText(frame: FrameDocument): string {
   return yaml.toString(STYLE)
 }
 
+/** Data as a tree, laid out as it is at so many maps down in a file. */
+function documentOfData(data: unknown, depth: number): Document {
+  const yaml = new Document(data, { version: '1.2', aliasDuplicateObjects: false })
+  inOneLine(yaml.contents as Node, depth)
+  return yaml
+}
+
 /** Short lists and ways in full stand in one line. */
-function inOneLine(node: Node): void {
+function inOneLine(node: Node, depth: number): void {
   visit(node as never, {
     Collection(_key, one, path) {
-      const parents = path.filter((parent) => isMap(parent) || isSeq(parent)).length
+      const parents = depth + path.filter((parent) => isMap(parent) || isSeq(parent)).length
       // The frame, its levers and each lever, and a list of steps, have lines of their own.
       const line = parents >= 3 ? new Document(one).toString({ ...STYLE, collectionStyle: 'flow' }) : ''
       // What holds steps is read more easily line by line.
@@ -51,73 +60,79 @@ function inOneLine(node: Node): void {
 }
 
 /** The text with what differs put in its place, part by part. */
-function alteredText(before: string, frame: FrameDocument): string {
-  const parsed = parseFile(before)
-  if (!parsed.ok || !isBlock(parsed.value.yaml.contents)) return freshText(frame)
-  const { yaml } = parsed.value
-  const old = yaml.contents as YAMLMap<Node, Node | null>
-  const wanted = parseDocument(freshText(frame))
+function alteredText(before: string, yaml: Document, frame: FrameDocument): string {
+  const old = yaml.contents
+  const said = plainOf(yaml)
+  if (!isBlock(old) || !said.ok) return freshText(frame)
   const { from, to } = regionOf(before, old)
-  const sides: Sides = { text: before, old: yaml, wanted }
-  return before.slice(0, from) + mapText(sides, old, wanted.contents as YAMLMap, PARTS_DEEP) + before.slice(to)
+  const lines = mapText(before, { map: old, data: entriesOf(said.value) }, entriesOf(toData(frame)), 0)
+  return before.slice(0, from) + lines + before.slice(to)
 }
 
-/** The text that stands, with its tree, and the tree that is wanted. */
-interface Sides {
-  readonly text: string
-  readonly old: Document
-  readonly wanted: Document
+type Block = YAMLMap<Node, Node | null>
+type Entries = ReadonlyMap<string, unknown>
+
+/** A map of the text that stands, with the data that it says. */
+interface Standing {
+  readonly map: Block
+  readonly data: Entries
 }
 
 /** So deep maps are altered part by part: the frame, its levers, each lever. What is deeper in is written as a whole. */
 const PARTS_DEEP = 2
 
-function isBlock(node: unknown): node is YAMLMap<Node, Node | null> {
+function isBlock(node: unknown): node is Block {
   return isMap(node) && node.flow !== true && node.items.length > 0
 }
 
+function entriesOf(data: unknown): Entries {
+  if (data instanceof Map) return new Map([...data].map(([key, value]) => [String(key), value]))
+  return new Map(isRecord(data) ? Object.entries(data) : [])
+}
+
 /** The lines of a map, from its first key to the end of the line of its last value. */
-function regionOf(text: string, map: YAMLMap<Node, Node | null>): { from: number; to: number } {
+function regionOf(text: string, map: Block): { from: number; to: number } {
   return { from: lineStart(text, map.items[0]!.key.range![0]), to: endOf(text, map.items.at(-1)!) }
 }
 
 /**
  * The lines of a map as they are wanted, in the order that is wanted. Each pair takes the comments and blank lines above
- * it along.
+ * it along; where pairs stand apart, so do new ones.
  */
-function mapText(sides: Sides, old: YAMLMap<Node, Node | null>, wanted: YAMLMap, depth: number): string {
-  const { text } = sides
-  const region = regionOf(text, old)
-  const indent = old.items[0]!.key.range![0] - region.from
+function mapText(text: string, { map, data }: Standing, wanted: Entries, depth: number): string {
+  const region = regionOf(text, map)
+  const indent = map.items[0]!.key.range![0] - region.from
   const known = new Map<string, { pair: Pair<Node, Node | null>; from: number }>()
   let from = region.from
-  for (const pair of old.items) {
+  for (const pair of map.items) {
     known.set(keyOf(pair), { pair, from })
     from = endOf(text, pair)
   }
-  const lines = wanted.items.map((next) => {
-    const before = known.get(keyOf(next))
-    return before ? pairText(sides, before, next, indent, depth) : `${' '.repeat(indent)}${rendered(next, indent)}`
+  const gap = map.items.length > 1 && /^[ \t]*\r?\n/.test(text.slice(endOf(text, map.items[0]!))) ? '\n' : ''
+  const lines = [...wanted].flatMap(([key, value]) => {
+    if (value === undefined) return []
+    const before = known.get(key)
+    if (!before) return [`${gap}${' '.repeat(indent)}${rendered(key, value, indent, depth)}`]
+    return [pairText(text, { ...before, said: data.get(key) }, key, value, { indent, depth })]
   })
   return lines.map((line) => (line.endsWith('\n') ? line : `${line}\n`)).join('')
 }
 
 /** One pair with what stands above it; as it was where nothing differs. */
 function pairText(
-  sides: Sides,
-  { pair, from }: { pair: Pair<Node, Node | null>; from: number },
-  next: Pair,
-  indent: number,
-  depth: number,
+  text: string,
+  { pair, from, said }: { pair: Pair<Node, Node | null>; from: number; said: unknown },
+  key: string,
+  value: unknown,
+  { indent, depth }: { indent: number; depth: number },
 ): string {
-  const { text } = sides
   const end = endOf(text, pair)
-  if (sameValue(plainOf(pair.value, sides.old), plainOf(next.value, sides.wanted))) return text.slice(from, end)
-  if (depth > 0 && isBlock(pair.value) && isMap(next.value) && next.value.items.length > 0) {
+  if (isSamePart(asRecord(said), asRecord(value))) return text.slice(from, end)
+  const inner = entriesOf(value)
+  if (depth < PARTS_DEEP && isBlock(pair.value) && inner.size > 0) {
     const region = regionOf(text, pair.value)
-    return (
-      text.slice(from, region.from) + mapText(sides, pair.value, next.value, depth - 1) + text.slice(region.to, end)
-    )
+    const lines = mapText(text, { map: pair.value, data: entriesOf(said) }, inner, depth + 1)
+    return text.slice(from, region.from) + lines + text.slice(region.to, end)
   }
   const start = pair.key.range![0]
   const to = pair.value?.range?.[1] ?? pair.key.range![1]
@@ -125,16 +140,16 @@ function pairText(
   const rest = text.slice(Math.min(to, end), end)
   return (
     text.slice(from, start) +
-    rendered(next, indent).replace(/\n$/, rest.trim() === '' ? '\n' : '') +
+    rendered(key, value, indent, depth).replace(/\n$/, rest.trim() === '' ? '\n' : '') +
     (rest.trim() === '' ? '' : rest)
   )
 }
 
 const keyOf = (pair: Pair) => String(isScalar(pair.key) ? pair.key.value : pair.key)
 
-/** The data of a part of a tree; names that stand for something are those of the whole. */
-function plainOf(node: unknown, of: Document): unknown {
-  return node === null ? null : (node as Node).toJS(of, { maxAliasCount: 100 })
+/** Maps that keep an order count as what they hold, and in it. */
+function asRecord(data: unknown): unknown {
+  return data instanceof Map ? [...data].map(([key, value]) => [String(key), value as unknown]) : data
 }
 
 /** Where the line of an offset begins, and where the next one does. */
@@ -150,11 +165,8 @@ function endOf(text: string, pair: Pair<Node, Node | null>): number {
 }
 
 /** A key with its value, the lines after the first one as far in as the key stands. */
-function rendered(pair: Pair, indent: number): string {
-  const document = new Document({})
-  const map = document.contents as unknown as YAMLMap
-  map.items.push(pair as never)
-  map.flow = false
-  const lines = document.toString(STYLE).trimEnd().replace(/^\n+/, '').split('\n')
+function rendered(key: string, value: unknown, indent: number, depth: number): string {
+  const data: Data = Object.fromEntries([[key, value]])
+  const lines = documentOfData(data, depth).toString(STYLE).trimEnd().split('\n')
   return `${lines.map((line, i) => (i === 0 || line === '' ? line : ' '.repeat(indent) + line)).join('\n')}\n`
 }

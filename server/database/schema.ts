@@ -14,6 +14,7 @@ import type { Change } from '../../core/bench'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
 import type { LeftOut, RecordedRow, RecorderPhase } from '../../core/recorder'
+import type { FrameBase } from '../../core/frameFile'
 import type { Kit } from '../../core/sheets'
 import type { Settings } from '../../core/settings'
 import type { Step } from '../../core/steps'
@@ -39,6 +40,13 @@ export const settings = pgTable('settings', {
   id: text('id').primaryKey(),
   version: integer('version').notNull().default(1),
   body: json('body').$type<KeySettings | Settings>().notNull(),
+})
+
+/** Frames that are kept in a file of the watched folder, with what file and store last had in common. */
+export const keptFrames = pgTable('kept_frames', {
+  file: text('file').primaryKey(),
+  frameId: text('frame_id').notNull(),
+  base: json('base').$type<FrameBase>().notNull(),
 })
 
 /** Recorded typing: times and key codes only. */

@@ -1,6 +1,7 @@
 import { resolve } from 'node:path'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import { StoreError } from '../database/lockStore'
+import { FrameFolder } from '../frameFiles/frameFolder'
 import { openStore } from '../database/openStore'
 import type { OpenDatabase } from '../database/openDatabase'
 import type { Beginning } from '../database/openStore'
@@ -30,6 +31,8 @@ export interface Engine {
   readonly keyDesk: KeyDesk
   readonly handDesk: HandDesk
   readonly recorderDesk: RecorderDesk
+  /** The folder with frames in files, where one is watched. */
+  readonly frameFolder?: FrameFolder
   readonly feed: LiveFeed
   /** Ends all work on the database and leaves it open. */
   readonly halt: () => Promise<void>
@@ -42,18 +45,19 @@ export async function openEngine(
   address: string,
   migrations: readonly MigrationMeta[],
   beginning: Beginning = 'as-left',
+  framesIn?: string,
 ): Promise<Engine> {
   const opened = await openStore(folder, address, migrations, beginning)
   try {
-    return await startEngine(opened)
+    return await startEngine(opened, framesIn)
   } catch (error) {
     await opened.close()
     throw error
   }
 }
 
-/** What runs on an open database. */
-export async function startEngine(opened: OpenDatabase): Promise<Engine> {
+/** What runs on an open database. Frames are kept in the files of a folder, where one is given. */
+export async function startEngine(opened: OpenDatabase, framesIn?: string): Promise<Engine> {
   const { database } = opened
   await upgradeStore(database)
   await finishEdit(database)
@@ -69,6 +73,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
   // The first key shall not wait for what is only done once.
   keyDesk.warmUp()
   await writeRuns(database, [], [])
+  const frameFolder = framesIn === undefined ? undefined : await FrameFolder.open(store, framesIn)
   const doorDesk = await DoorDesk.open(store, driver)
   await doorDesk.start()
   const retention = new Retention(store)
@@ -78,6 +83,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
     driver.close()
     keyDesk.close()
     doorDesk.close()
+    await frameFolder?.close()
     retention.close()
     await store.idle()
     await copies?.close()
@@ -89,6 +95,7 @@ export async function startEngine(opened: OpenDatabase): Promise<Engine> {
     keyDesk,
     handDesk,
     recorderDesk,
+    ...(frameFolder ? { frameFolder } : {}),
     feed,
     halt,
     async close() {
@@ -102,13 +109,23 @@ let engine: Promise<Engine> | undefined
 
 /** The engine of this server, opened at first use. */
 export function useEngine(): Promise<Engine> {
-  const { KEEN_DATA = '.data', KEEN_BEGIN, KEEN_FRESH, PORT = '4173' } = process.env
+  const { KEEN_DATA = '.data', KEEN_BEGIN, KEEN_FRESH, KEEN_FRAMES, PORT = '4173' } = process.env
   if (KEEN_DATA.trim() === '')
     engine ??= Promise.reject(new StoreError('KEEN_DATA is empty. Give it a folder, or leave it out for .data.'))
   engine ??= readMigrations().then((migrations) =>
-    openEngine(resolve(KEEN_DATA), `http://127.0.0.1:${PORT}`, migrations, beginningOf(KEEN_BEGIN, KEEN_FRESH)),
+    openEngine(
+      resolve(KEEN_DATA),
+      `http://127.0.0.1:${PORT}`,
+      migrations,
+      beginningOf(KEEN_BEGIN, KEEN_FRESH),
+      framesInOf(KEEN_FRAMES),
+    ),
   )
   return engine
+}
+
+function framesInOf(given: string | undefined): string | undefined {
+  return given === undefined || given.trim() === '' ? undefined : resolve(given)
 }
 
 function beginningOf(wanted: string | undefined, fresh: string | undefined): Beginning {

@@ -12,8 +12,19 @@ import { newId } from './newId'
 /** What is done with levers and values that the file does not have. */
 export type NotInFile = 'keep' | 'delete'
 
-export function framePlanOf(document: FrameDocument, state: BookState): FramePlan {
+/** What is known of a file besides what stands in it. */
+export interface KnownOfFile {
+  /** The frame it is about, whatever it is called. */
+  readonly frameId?: string
+  /** What its levers were, by the names they had. */
+  readonly idByName?: ReadonlyMap<string, string>
+  /** What the history calls it, before how many levers it is about. */
+  readonly label?: string
+}
+
+export function framePlanOf(document: FrameDocument, state: BookState, known: KnownOfFile = {}): FramePlan {
   return planFrame(document, {
+    ...known,
     levers: state.levers,
     frames: state.frames,
     values: state.values.values(),
@@ -25,9 +36,9 @@ export function framePlanOf(document: FrameDocument, state: BookState): FramePla
  * Reads a frame file in as one edit: what is new is made, what differs is altered, and what is only here is kept or
  * deleted. Issue: `reference-missing` for a lever or frame that is named and not there.
  */
-export function importFrameFile(document: FrameDocument, notInFile: NotInFile) {
+export function importFrameFile(document: FrameDocument, notInFile: NotInFile, known: KnownOfFile = {}) {
   return (state: BookState): Result<PlannedEdit<FramePlan>> => {
-    const plan = framePlanOf(document, state)
+    const plan = framePlanOf(document, state, known)
     if (plan.lost.length > 0) {
       return fail(
         ...plan.lost.map(({ lever, message }) => ({ code: 'reference-missing', message: `${lever}: ${message}` })),
@@ -41,7 +52,7 @@ export function importFrameFile(document: FrameDocument, notInFile: NotInFile) {
     ]
     const count = plan.levers.filter(({ fate }) => fate === 'new' || fate === 'changed').length
     return succeed({
-      label: `Read in ${document.name}: ${count} of ${document.levers.length} levers`,
+      label: `${known.label ?? `Read in ${document.name}`}: ${count} of ${document.levers.length} levers`,
       entries,
       answer: plan,
     })

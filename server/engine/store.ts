@@ -16,6 +16,7 @@ import type { LogWrite } from '../database/runTable'
 import { breathe, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
 import { Book } from './book'
+import type { BookDelta } from './book'
 import type { Moment } from '../../core/conditions'
 import { minuteOfDay } from './clock'
 import type { Clock } from './clock'
@@ -88,6 +89,7 @@ export class Store {
   private unfollowed: Unfollowed | undefined
   private quiet: NodeJS.Timeout | undefined
   private readonly onBench = new Set<BenchWatcher>()
+  private readonly onBook = new Set<(delta: BookDelta) => void>()
 
   private constructor(
     readonly database: Database,
@@ -130,6 +132,12 @@ export class Store {
   /** Calls back after each commit that changed the bench, once it is stored. */
   watchBench(callBack: BenchWatcher): void {
     this.onBench.add(callBack)
+  }
+
+  /** Calls back after each edit, once it is stored. Gives back what ends it. */
+  watchBook(callBack: (delta: BookDelta) => void): () => void {
+    this.onBook.add(callBack)
+    return () => this.onBook.delete(callBack)
   }
 
   /** The number of the next run, given once. */
@@ -285,11 +293,13 @@ export class Store {
     const changes = changesOf(log)
     if (changes.length > 0) this.feed.publish({ type: 'bench', version: this.benchVersion, changes })
     if (history) {
-      const { levers, ...delta } = this.book.adopt(book)
+      const adopted = this.book.adopt(book)
+      const { levers, ...delta } = adopted
       this.book.history = history
       if (isInParts) this.unfollowed = { entries: book, changed: levers.changed }
       const changed = isInParts ? [] : levers.changed
       this.feed.publish({ type: 'edit', ...delta, levers: { ...levers, changed }, history })
+      for (const callBack of this.onBook) callBack(adopted)
     }
     for (const { seq, head } of runs) this.feed.publish({ type: 'run', run: summarizeRun(head, seq) })
   }

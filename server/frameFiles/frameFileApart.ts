@@ -8,7 +8,8 @@ import type { Result } from '../../core/result'
 
 /** What a thread does with a frame file. */
 export type FrameFileWork =
-  { readonly kind: 'read'; readonly text: string } | { readonly kind: 'write'; readonly frame: FrameDocument }
+  | { readonly kind: 'read'; readonly text: string }
+  | { readonly kind: 'write'; readonly frame: FrameDocument; readonly before?: string }
 
 /** What is smaller is done sooner than a thread begins: letters of a text, levers of a frame. */
 const SMALL_TEXT = 60_000
@@ -33,11 +34,14 @@ export async function readFrameFileApart(text: string, apart: Apart = {}): Promi
   return read ?? fail({ code: 'too-large', message, at: '1:1' })
 }
 
-/** `writeFrameFile`, of a large frame in a thread of its own. */
-export async function writeFrameFileApart(frame: FrameDocument, apart: Apart = {}): Promise<string> {
-  const { file = workerFile } = apart
-  if (frame.levers.length < SMALL_FRAME || !existsSync(file)) return writeFrameFile(frame)
-  return (await inThread<string>({ kind: 'write', frame }, file, apart.deadlineMs)) ?? writeFrameFile(frame)
+/** `writeFrameFile`, of a large frame in a thread of its own; over the text that stood `before`, where there is one. */
+export async function writeFrameFileApart(
+  frame: FrameDocument,
+  { before, file = workerFile, deadlineMs }: Apart & { readonly before?: string } = {},
+): Promise<string> {
+  if (frame.levers.length < SMALL_FRAME || !existsSync(file)) return writeFrameFile(frame, before)
+  const written = await inThread<string>({ kind: 'write', frame, before }, file, deadlineMs)
+  return written ?? writeFrameFile(frame, before)
 }
 
 /** What a thread answers; undefined where it reaches its bounds on time or memory. */

@@ -117,6 +117,7 @@ async function faultsOf(page: Page, runOnly: { type: 'tag' | 'rule'; values: str
         document,
         {
           runOnly: only,
+          resultTypes: ['violations'],
         },
       ),
     runOnly,

@@ -155,7 +155,7 @@ test('a mute for ten minutes is listed in every view, pulled forward, and put ba
   expect(await value('desk-speakers', 'mute')).toBe(true)
   await button(other, 'Now')
   await unseen(page, 'goes on in')
-  expect(await value('desk-speakers', 'mute')).toBe(false)
+  await eventually(async () => (await value('desk-speakers', 'mute')) === false)
 })
 
 test('a device of one’s own is described, and its control becomes a step of a lever by copy and paste', async () => {

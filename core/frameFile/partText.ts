@@ -1,0 +1,28 @@
+import { stringify } from 'yaml'
+import type { FrameDocument } from './document'
+import { leverData, toData } from './layout'
+import type { ApartPart } from './mergeFrames'
+
+/** So much of a part is shown. */
+const MOST_LETTERS = 4000
+
+/** A part of a frame as a file says it; undefined where the frame does not have it. */
+export function partText(
+  document: FrameDocument,
+  { kind, name }: Pick<ApartPart, 'kind' | 'name'>,
+): string | undefined {
+  const data = partData(document, kind, name)
+  if (data === undefined) return undefined
+  const text = stringify(data, { version: '1.2', lineWidth: 0, aliasDuplicateObjects: false }).trimEnd()
+  return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)}…` : text
+}
+
+function partData(document: FrameDocument, kind: ApartPart['kind'], name: string): unknown {
+  if (kind === 'value') return document.values.find((value) => value.name === name)?.text
+  if (kind === 'frame') {
+    const { values: _values, levers: _levers, ...frame } = toData({ ...document, values: [], levers: [] })
+    return frame
+  }
+  const lever = document.levers.find((one) => one.name === name)
+  return lever && leverData(lever)
+}
