@@ -17,12 +17,12 @@ export function partText(
   return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)}…` : text
 }
 
-function partData(document: FrameDocument, kind: ApartPart['kind'], name: string): unknown {
+function partData(document: FrameDocument, kind: ApartPart['kind'], name: string, isNumberSaid: boolean): unknown {
   if (kind === 'value') return document.values.find((value) => value.name === name)?.text
   if (kind === 'frame') {
     const { values: _values, levers: _levers, ...frame } = toData({ ...document, values: [], levers: [] })
     return frame
   }
   const lever = document.levers.find((one) => one.name === name)
-  return lever && leverData(lever)
+  return lever && leverData(isNumberSaid ? lever : { ...lever, plate: undefined })
 }

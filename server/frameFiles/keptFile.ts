@@ -82,7 +82,7 @@ export function summaryOf(file: KeptFile, frames: ReadonlyMap<string, Frame>): F
     apart: apart.map((part) => {
       const typed = part.inFile && document ? partText(document, part) : undefined
       const nameInStore = part.nameInStore ?? part.name
-      const stands = part.inStore && inStore ? partText(inStore, { ...part, name: nameInStore }) : undefined
+      const stands = part.inStore && inStore ? partText(inStore, { ...part, name: nameInStore }, document) : undefined
       return {
         kind: part.kind,
         key: part.key,

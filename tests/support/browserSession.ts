@@ -32,12 +32,12 @@ function patient(page: Page): void {
   }
 }
 
-/** Starts both before the first test and ends them after the last. */
-export function browserSession(): BrowserSession {
+/** Starts both before the first test and ends them after the last; the server with more of an environment, if given. */
+export function browserSession(more: () => Record<string, string> = () => ({})): BrowserSession {
   const session = {} as { -readonly [K in keyof BrowserSession]: BrowserSession[K] }
   let pages: Page[] = []
   beforeAll(async () => {
-    session.server = await startServer()
+    session.server = await startServer(undefined, undefined, more())
     session.browser = await openBrowser()
     session.call = apiOf(session.server.url)
     session.open = async (path, theme) => {
