@@ -130,6 +130,18 @@ module.exports = {
       to: { path: '^(server|demo/(?!typingTraces))' },
     },
     {
+      name: 'the-command-line-knows-no-app',
+      severity: 'error',
+      from: { path: '^cli/' },
+      to: { path: '^(app|demo)/' },
+    },
+    {
+      name: 'nobody-stands-on-the-command-line',
+      severity: 'error',
+      from: { path: '^(app|server|core|demo)/' },
+      to: { path: '^cli/' },
+    },
+    {
       name: 'an-index-is-a-face',
       severity: 'error',
       comment: 'Nobody imports past the index of a core folder from outside it.',

@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Icons from 'unplugin-icons/vite'
-import { buildWorkers } from './scripts/buildWorker.mjs'
+import { buildCli, buildWorkers } from './scripts/buildWorker.mjs'
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
@@ -39,7 +39,10 @@ export default defineNuxtConfig({
   },
   hooks: {
     'nitro:init': (nitro) => {
-      nitro.hooks.hook('compiled', () => buildWorkers(join(nitro.options.output.serverDir, 'workers')))
+      const { dir, serverDir } = nitro.options.output
+      nitro.hooks.hook('compiled', async () => {
+        await Promise.all([buildWorkers(join(serverDir, 'workers')), buildCli(join(dir, 'cli'))])
+      })
     },
   },
   vite: {
@@ -65,7 +68,7 @@ export default defineNuxtConfig({
     nodeTsConfig: {
       // The server too, so that what they all stand on is looked through once.
       compilerOptions: { paths: { '~~/*': ['../*'], '~/*': ['../app/*'] } },
-      include: ['server', 'tests', 'core', 'demo', 'perf', 'scripts']
+      include: ['server', 'cli', 'tests', 'core', 'demo', 'perf', 'scripts']
         .map((folder) => `../${folder}/**/*`)
         .concat('../*.ts', './types/nitro.d.ts'),
     },

@@ -23,3 +23,19 @@ export async function buildWorker(name, outfile) {
 export async function buildWorkers(folder) {
   await Promise.all(Object.keys(WORKERS).map((name) => buildWorker(name, `${folder}/${name}.cjs`)))
 }
+
+/** The command line, in pieces that are loaded when a command needs them; packages are those that are installed. */
+export async function buildCli(outdir) {
+  await build({
+    entryPoints: [fileURLToPath(new URL('../cli/main.ts', import.meta.url))],
+    bundle: true,
+    splitting: true,
+    packages: 'external',
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    outExtension: { '.js': '.mjs' },
+    logLevel: 'error',
+    outdir,
+  })
+}

@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url'
 export const root = dirname(dirname(fileURLToPath(import.meta.url)))
 const sources = [
   'app',
+  'cli',
   'contract',
   'core',
   'database',

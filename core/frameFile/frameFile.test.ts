@@ -158,6 +158,30 @@ describe('laws', () => {
     )
   })
 
+  test('a lever with another name stays where it was, with its comments, whether it has a number or not', () => {
+    const lines = [
+      'keen-lever: 1',
+      'frame: Desk',
+      'levers:',
+      '  # first',
+      '  A: {say: a} # ours',
+      '',
+      '  B:',
+      '    say: b',
+    ]
+    for (const plate of ['', '    plate: 7\n']) {
+      const text = `${lines.join('\n')}\n${plate}    # of B\n`
+      const before = read(text)
+      const levers = before.levers.map((lever) => ({ ...lever, name: lever.name === 'A' ? 'A: other' : 'Bee' }))
+      expect(writeFrameFile({ ...before, levers }, text)).toBe(
+        text.replace('  A:', '  "A: other":').replace('  B:', '  Bee:'),
+      )
+      // In another order the number still tells which is which.
+      const turned = writeFrameFile({ ...before, levers: levers.toReversed() }, text)
+      expect(turned.includes('# first') && turned.includes('Bee:')).toBe(true)
+    }
+  })
+
   test('mutated files are read or refused with a place in them, and never crash', () => {
     const base = frame.map((one) => writeFrameFile(one))
     const cut = fc.record({

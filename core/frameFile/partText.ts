@@ -6,12 +6,17 @@ import type { ApartPart } from './mergeFrames'
 /** So much of a part is shown. */
 const MOST_LETTERS = 4000
 
-/** A part of a frame as a file says it; undefined where the frame does not have it. */
+/**
+ * A part of a frame as a file says it; undefined where the frame does not have it. The number of a lever is left out
+ * where `beside`, the other side, does not say it.
+ */
 export function partText(
   document: FrameDocument,
   { kind, name }: Pick<ApartPart, 'kind' | 'name'>,
+  beside?: FrameDocument,
 ): string | undefined {
-  const data = partData(document, kind, name)
+  const isSaid = beside === undefined || beside.levers.some((lever) => lever.name === name && lever.plate !== undefined)
+  const data = partData(document, kind, name, isSaid)
   if (data === undefined) return undefined
   const text = stringify(data, { version: '1.2', lineWidth: 0, aliasDuplicateObjects: false }).trimEnd()
   return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)}…` : text

@@ -80,6 +80,8 @@ interface Standing {
 
 /** So deep maps are altered part by part: the frame, its levers, each lever. What is deeper in is written as a whole. */
 const PARTS_DEEP = 2
+/** Where the levers stand. */
+const LEVERS_DEEP = 1
 
 function isBlock(node: unknown): node is Block {
   return isMap(node) && node.flow !== true && node.items.length > 0
@@ -102,39 +104,73 @@ function regionOf(text: string, map: Block): { from: number; to: number } {
 function mapText(text: string, { map, data }: Standing, wanted: Entries, depth: number): string {
   const region = regionOf(text, map)
   const indent = map.items[0]!.key.range![0] - region.from
-  const known = new Map<string, { pair: Pair<Node, Node | null>; from: number }>()
+  const known = new Map<string, KnownPair>()
   let from = region.from
   for (const pair of map.items) {
-    known.set(keyOf(pair), { pair, from })
+    known.set(keyOf(pair), { pair, from, said: data.get(keyOf(pair)) })
     from = endOf(text, pair)
   }
+  if (depth === LEVERS_DEEP) takeRenamed(known, wanted)
   const gap = map.items.length > 1 && /^[ \t]*\r?\n/.test(text.slice(endOf(text, map.items[0]!))) ? '\n' : ''
   const lines = [...wanted].flatMap(([key, value]) => {
     if (value === undefined) return []
     const before = known.get(key)
     if (!before) return [`${gap}${' '.repeat(indent)}${rendered(key, value, indent, depth)}`]
-    return [pairText(text, { ...before, said: data.get(key) }, key, value, { indent, depth })]
+    return [pairText(text, before, key, value, { indent, depth })]
   })
   return lines.map((line) => (line.endsWith('\n') ? line : `${line}\n`)).join('')
 }
 
+/** A pair of the text that stands, with what it says; what stands above it begins at `from`. */
+interface KnownPair {
+  readonly pair: Pair<Node, Node | null>
+  readonly from: number
+  readonly said: unknown
+}
+
+/** A lever that has another name is still where it was: by its number, or in the place of the one that is gone. */
+function takeRenamed(known: Map<string, KnownPair>, wanted: Entries): void {
+  const before = [...known.keys()]
+  const gone = new Set(before.filter((key) => !wanted.has(key)))
+  let place = -1
+  for (const [key, value] of wanted) {
+    if (known.has(key)) {
+      place = before.indexOf(key)
+      continue
+    }
+    const plate = plateOf(value)
+    const wasOf = (one: string) => plateOf(known.get(one)?.said)
+    const byPlate = plate === undefined ? undefined : [...gone].find((one) => wasOf(one) === plate)
+    const next = before[place + 1]
+    const isNext = next !== undefined && gone.has(next) && (plate === undefined || wasOf(next) === undefined)
+    const was = byPlate ?? (isNext ? next : undefined)
+    if (was === undefined) continue
+    gone.delete(was)
+    known.set(key, known.get(was)!)
+    place = before.indexOf(was)
+  }
+}
+
+const plateOf = (lever: unknown) => entriesOf(lever).get('plate')
+
 /** One pair with what stands above it; as it was where nothing differs. */
 function pairText(
   text: string,
-  { pair, from, said }: { pair: Pair<Node, Node | null>; from: number; said: unknown },
+  { pair, from, said }: KnownPair,
   key: string,
   value: unknown,
   { indent, depth }: { indent: number; depth: number },
 ): string {
   const end = endOf(text, pair)
-  if (isSamePart(asRecord(said), asRecord(value))) return text.slice(from, end)
+  const [start, keyEnd] = pair.key.range!
+  const head = text.slice(from, start) + (keyOf(pair) === key ? text.slice(start, keyEnd) : keyText(key))
+  if (isSamePart(asRecord(said), asRecord(value))) return head + text.slice(keyEnd, end)
   const inner = entriesOf(value)
   if (depth < PARTS_DEEP && isBlock(pair.value) && inner.size > 0) {
     const region = regionOf(text, pair.value)
     const lines = mapText(text, { map: pair.value, data: entriesOf(said) }, inner, depth + 1)
-    return text.slice(from, region.from) + lines + text.slice(region.to, end)
+    return head + text.slice(keyEnd, region.from) + lines + text.slice(region.to, end)
   }
-  const start = pair.key.range![0]
   const to = pair.value?.range?.[1] ?? pair.key.range![1]
   // A comment behind the value stays there.
   const rest = text.slice(Math.min(to, end), end)
@@ -143,6 +179,11 @@ function pairText(
     rendered(key, value, indent, depth).replace(/\n$/, rest.trim() === '' ? '\n' : '') +
     (rest.trim() === '' ? '' : rest)
   )
+}
+
+/** A key as it is written. */
+function keyText(key: string): string {
+  return new Document(Object.fromEntries([[key, 0]])).toString(STYLE).replace(/: 0\n$/, '')
 }
 
 const keyOf = (pair: Pair) => String(isScalar(pair.key) ? pair.key.value : pair.key)

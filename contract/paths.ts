@@ -1,4 +1,4 @@
-import type { EndpointName } from '~~/contract'
+import type { EndpointName } from '.'
 
 /** Method and path of every route; `contract/` has them with their schemas, which the browser does not need. */
 export const paths: Record<EndpointName, readonly [string, string]> = {

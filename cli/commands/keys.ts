@@ -1,0 +1,144 @@
+import type { Command } from 'commander'
+import { bySeverity, createClashIndex, describeClash, keyOwners, suggestChords } from '../../core/clash'
+import type { ClashInput } from '../../core/clash'
+import { frontProgram } from '../../core/bench'
+import { formatChord, parseChord } from '../../core/keys'
+import { framesNow } from '../../core/levers'
+import type { Lever } from '../../core/levers'
+import { describeDecision } from '../../core/resolve'
+import { own } from '../../core/result'
+import { CommandError, EXIT } from '../exitCodes'
+import type { Session } from '../session'
+import { frameNamed, leverNamed, namesOf } from '../world'
+import type { World } from '../world'
+import { opened } from './levers'
+
+/** Which keys are free, whose a key is, and why it did what it did. */
+export function addKeyCommands(program: Command, open: () => Session, end: (code: number) => void): void {
+  const keys = program.command('keys').description('keys: which are free, whose they are, what became of them')
+
+  keys
+    .command('free')
+    .option('-n, --count <n>', 'so many', '8')
+    .option('-l, --lever <lever>', 'for this lever: its scope, its name and its neighbours count')
+    .option('-f, --frame <name>', 'for a new lever of this frame')
+    .description('free keys that are good to reach and to remember, best first, each with its reason')
+    .addHelpText('after', '\nExamples:\n  keen keys free\n  keen keys free --lever 8 --count 3')
+    .action(async ({ count, lever, frame }: { count: string; lever?: string; frame?: string }) => {
+      const { output, world } = opened(open())
+      const all = await world
+      const wanted = lever === undefined ? newLever(all, frame) : leverNamed(all.levers, lever)
+      const most = Number(count)
+      if (!Number.isInteger(most) || most < 1 || most > 200)
+        throw new CommandError(`--count is “${count}”; it is a number from 1 to 200.`, EXIT.usage)
+      const found = suggestChords({ ...clashInput(all), lever: wanted, count: most })
+      output.answer(found, () =>
+        output.table(
+          ['key', 'why'],
+          found.map(({ chord, because }) => [chord, because]),
+          'No key is free.',
+        ),
+      )
+    })
+
+  keys
+    .command('who')
+    .argument('<key>', 'a chord, such as Ctrl+Alt+C')
+    .option('-p, --program <id>', 'while this program is in front; the one that is in front now, if left out')
+    .description('who has a key, the one that gets it first')
+    .addHelpText('after', '\nExamples:\n  keen keys who Ctrl+Alt+C\n  keen keys who Ctrl+S --program night-book')
+    .action(async (text: string, { program: front }: { program?: string }) => {
+      const { output, world } = opened(open())
+      const all = await world
+      const chord = parseChord(text)
+      if (!chord.ok) throw new CommandError(chord.issues[0]!.message, EXIT.usage)
+      const input = clashInput(all)
+      if (front !== undefined && !Object.hasOwn(all.bench.programs, front))
+        throw new CommandError(
+          `There is no program “${front}”. There are ${Object.keys(all.bench.programs).join(', ')}.`,
+        )
+      const inFront = front ?? frontProgram(all.bench)?.id
+      const { code, modifiers } = chord.value
+      const [ownership] = keyOwners([code], modifiers, inFront, input, createClashIndex(input))
+      output.answer(ownership!, ({ owners, state }) => {
+        const where =
+          inFront === undefined ? '' : ` while ${own(all.bench.programs, inFront)?.name ?? inFront} is in front`
+        output.line(`${output.colours.bold(formatChord(chord.value))}${where}: ${state}`)
+        for (const { name, words, isOff } of owners) output.line(`  ${name}: ${words}${isOff ? ' (off)' : ''}`)
+      })
+    })
+
+  keys
+    .command('why')
+    .option('-n, --count <n>', 'so many of the last', '5')
+    .description('what became of the last keys, and why')
+    .action(async ({ count }: { count: string }) => {
+      const session = open()
+      const { call } = await session.server()
+      const all = await session.world()
+      const { keys: log } = await call('state')
+      const last = log.filter(({ decision }) => decision.reason !== 'released').slice(-Math.max(1, Number(count) || 5))
+      const byId = new Map(all.levers.map((lever) => [lever.id, lever]))
+      const names = { ...namesOf(all), lever: (id: string) => byId.get(id) }
+      session.output.answer(last, () =>
+        session.output.table(
+          ['key', 'what became of it'],
+          last.map(({ decision, refusal }) => [
+            decision.chord ?? ('code' in decision.event ? decision.event.code : ''),
+            refusal ?? describeDecision(decision, names),
+          ]),
+          'No key was pressed since the server began.',
+        ),
+      )
+    })
+
+  program
+    .command('check')
+    .description('what is wrong with keys and sheets as they stand; ends with 1 where something is')
+    .action(async () => {
+      const { output, world } = opened(open())
+      const all = await world
+      const byId = new Map(all.levers.map((lever) => [lever.id, lever]))
+      const clashes = createClashIndex(clashInput(all))
+        .all()
+        .filter(({ severity, dormant }) => severity !== 'note' && !dormant)
+        .sort(bySeverity)
+      const found = clashes.map((clash) => {
+        const lever = byId.get(clash.leverId)
+        return { plate: lever?.plate, lever: lever?.name, severity: clash.severity, says: describeClash(clash) }
+      })
+      if (found.length > 0) end(EXIT.failed)
+      output.answer(found, () =>
+        output.table(
+          ['no.', 'lever', 'how', 'what'],
+          found.map(({ plate, lever, severity, says }) => [String(plate ?? ''), lever ?? '', severity, says]),
+          `${all.levers.length} levers: no key is lost, late or swallowed.`,
+        ),
+      )
+    })
+}
+
+function clashInput({ levers, frames, bench, keys }: World): ClashInput {
+  const nowMs = Date.now() + (bench.clockAheadMs ?? 0)
+  const now = new Date(nowMs)
+  const minuteOfDay = now.getHours() * 60 + now.getMinutes()
+  return { levers, frames: framesNow(frames, bench, undefined, { nowMs, minuteOfDay }), programs: bench.programs, keys }
+}
+
+/** A lever that is yet to be made. */
+function newLever({ frames }: World, frame: string | undefined): Lever {
+  const { id } = frame === undefined ? frames[0]! : frameNamed(frames, frame)
+  return {
+    id: '',
+    version: 1,
+    plate: 1_000_000,
+    name: '',
+    frameId: id,
+    enabled: true,
+    aliases: [],
+    triggers: [],
+    scope: { kind: 'everywhere' },
+    steps: [],
+    whileRunning: 'ignore',
+  } as Lever
+}
