@@ -1,13 +1,10 @@
-import type { AnswerOf, EndpointName } from '../contract'
 import { callRoute } from '../contract/callRoute'
-import type { CallOptions } from '../contract/callRoute'
+import type { Call } from './call'
 import { CommandError, EXIT } from './exitCodes'
 import { findServer, storeFolder } from './findServer'
 import type { Where } from './findServer'
 import type { Output } from './output'
 import type { World } from './world'
-
-export type Call = <K extends EndpointName>(name: K, options?: CallOptions<K>) => Promise<AnswerOf<K>>
 
 /** What a command has at hand. */
 export class Session {

@@ -4,7 +4,7 @@ import type { Frame, KeySettings, Lever, NamedValue } from '../core/levers'
 import { didYouMean } from '../core/names'
 import type { Names } from '../core/steps'
 import { CommandError } from './exitCodes'
-import type { Call } from './session'
+import type { Call } from './call'
 
 /** All that stands, whoever told it. */
 export interface World {

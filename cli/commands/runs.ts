@@ -1,8 +1,9 @@
 import type { Command } from 'commander'
 import type { RunAnswer, RunSummary } from '../../contract'
+import type { Call } from '../call'
 import { CommandError, EXIT, exitCodeOf } from '../exitCodes'
 import type { Output } from '../output'
-import type { Call, Session } from '../session'
+import type { Session } from '../session'
 import { leverNamed } from '../world'
 
 /** How often a run is looked at while it goes on. */

@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { mendBench, readBench } from '../../core/bench'
 import type { Device, Program, WrittenBench } from '../../core/bench'
@@ -16,13 +19,19 @@ const SEED = Number(process.env.KEEN_SEED ?? 20_261_127)
 const LONGEST_MS = 1000
 
 let folder: string
+/** Frames are kept in files meanwhile. */
+let frames: string
 let server: RunningServer
 
 beforeAll(async () => {
   folder = await freshStore()
-  server = await startServer(folder)
+  frames = mkdtempSync(join(tmpdir(), 'keen-lever-frames-'))
+  server = await startServer(folder, undefined, { KEEN_FRAMES: frames })
 }, 60_000)
-afterAll(() => server?.stop())
+afterAll(async () => {
+  await server?.stop()
+  rmSync(frames, { recursive: true, force: true })
+})
 
 /** What stands in a store, to the last field, but for what only counts. */
 interface Standing {
@@ -37,8 +46,9 @@ interface Standing {
 async function standing(): Promise<Standing> {
   const call = apiOf(server.url)
   const get = async <T>(path: string) => (await call<T>('GET', path)).body
-  // Keys, runs and the number of the last event are told only since the server began.
-  const { keys: _keys, runs: _runs, sequence: _sequence, ...rest } = await get<Record<string, unknown>>('/api/state')
+  // Keys, runs, the number of the last event and what became of files are told only since the server began.
+  const state = await get<Record<string, unknown>>('/api/state')
+  const { keys: _keys, runs: _runs, sequence: _sequence, frameFolder: _frameFolder, ...rest } = state
   return {
     levers: await get<Lever[]>('/api/levers'),
     bench: (await get<{ state: WrittenBench }>('/api/bench')).state,
@@ -184,6 +194,9 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     uploadIcon: { name: 'a.svg', base64: Buffer.from('<svg><path d="M0 0h1"/></svg>').toString('base64') },
     previewFrameFile: { text: FRAME_FILE },
     readFrameFile: { text: FRAME_FILE, notInFile: 'keep' },
+    keepFrame: { frameId: frame.id },
+    actOnFrameFile: { file: 'night-run.frame.yaml', act: 'write-again' },
+    chooseFramePart: { file: 'night-run.frame.yaml', kind: 'lever', key: lever.id, side: 'file' },
     previewImport: { files: [entryFile], frameId: frame.id },
     importEntries: { files: [entryFile], frameId: frame.id, locale: 'de', desktop: 'Fell:Moor' },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
@@ -221,7 +234,7 @@ const entryFile = {
   base64: Buffer.from('[Desktop Entry]\nType=Application\nName=Sky\nExec=sky %F\n').toString('base64'),
 }
 
-/** Routes that need more than one thing to be so: a run that asks, waits or pauses just then, what nothing uses. */
+/** Routes that need more than one thing to be so: a run that asks, waits or pauses just then, what nothing uses, a file that is gone. */
 const RARE: readonly string[] = [
   'answerRun',
   'forwardRun',
@@ -230,6 +243,8 @@ const RARE: readonly string[] = [
   'stopRun',
   'followPattern',
   'deleteProgram',
+  'actOnFrameFile',
+  'chooseFramePart',
 ]
 
 const oddIds = ['constructor', '__proto__', '%00', '%F0%9F', '..%2f..', 'x'.repeat(300), '%ED%A0%80', 'a%2Fb']
@@ -322,7 +337,7 @@ test('after all that the store is the same after a restart, to the last field', 
   const before = await standing()
   const runs = (await call<RunSummary[]>('GET', '/api/runs?limit=200')).body
   await server.stop()
-  server = await startServer(folder)
+  server = await startServer(folder, undefined, { KEEN_FRAMES: frames })
   expect(await standing()).toEqual(before)
   expect((await apiOf(server.url)<RunSummary[]>('GET', '/api/runs?limit=200')).body).toEqual(runs)
 })
