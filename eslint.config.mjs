@@ -24,7 +24,7 @@ const ownKeysOnly = [
 
 export default withNuxt(
   {
-    ignores: ['database/migrations/**'],
+    ignores: ['database/migrations/**', '.nuxt-build/**'],
     rules: {
       'no-console': ['error', { allow: ['warn', 'error'] }],
       'max-len': ['error', lineLimit],

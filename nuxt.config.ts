@@ -5,6 +5,8 @@ import { buildCli, buildWorkers } from './scripts/buildWorker.mjs'
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint'],
+  // The tests build beside what types and lint read.
+  buildDir: process.env.KEEN_BUILD_DIR ?? '.nuxt',
   ssr: false,
   pages: true,
   components: [],

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { endpoints } from '../../contract'
+import { endpoints } from '.'
 import { paths } from './paths'
 
 test('the browser calls the routes the contract names', () => {

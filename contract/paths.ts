@@ -34,6 +34,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   listFrames: ['GET', '/api/frames'],
   writeFrameFile: ['GET', '/api/frames/:id/file'],
   previewFrameFile: ['POST', '/api/frame-files/preview'],
+  takeWayOut: ['POST', '/api/frame-files/way-out'],
   readFrameFile: ['POST', '/api/frame-files'],
   readFrameFolder: ['GET', '/api/frame-folder'],
   keepFrame: ['POST', '/api/frame-folder/files'],

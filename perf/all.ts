@@ -7,7 +7,18 @@ import { ensureBuilt, root } from '../scripts/ensureBuilt.mjs'
 const wanted = process.argv.slice(2)
 ensureBuilt()
 for (const name of ['resolve', 'clash', 'command', 'words']) run(name, process.execPath, [bundled(name)])
-for (const name of ['frameFile', 'server', 'runs', 'files', 'large', 'live', 'press', 'finder', 'turntable'])
+for (const name of [
+  'frameFile',
+  'frameFolder',
+  'server',
+  'runs',
+  'files',
+  'large',
+  'live',
+  'press',
+  'finder',
+  'turntable',
+])
   run(name, 'npx', ['--no-install', 'tsx', `perf/${name}.ts`])
 
 function run(name: string, command: string, args: readonly string[]): void {

@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { ensureBuilt, ensureInstalled, root } from './ensureBuilt.mjs'
+import { ensureInstalled, root } from './ensureBuilt.mjs'
 
 let passed = 0
 let failed = 0
@@ -12,15 +12,20 @@ ensureChromium()
 if (!ensurePackage('desktop-file-utils', ['/usr/bin/desktop-file-validate'], 'the checks of Desktop Entries'))
   console.log('No desktop-file-validate here: exported Desktop Entries are not validated by it.')
 ensureInstalled()
-// Types and lint read what `nuxt prepare` writes.
+// Types, lint and unit tests read what `nuxt prepare` writes, which a build in the same place would take away meanwhile.
 await check('prepare', 'npx', ['--no-install', 'nuxt', 'prepare'])
+const build = () => check('build', 'node', ['scripts/build.mjs'], { KEEN_BUILD_DIR: '.nuxt-build' })
 // Two at a time, for two cores.
-await Promise.all([
-  check('types', 'npm', ['run', '--silent', 'types']),
-  check('lint', 'npm', ['run', '--silent', 'lint']).then(() => check('layers', 'npm', ['run', '--silent', 'layers'])),
+const [isBuilt] = await Promise.all([
+  build().then(async (built) => {
+    await check('lint', 'npm', ['run', '--silent', 'lint'])
+    await check('layers', 'npm', ['run', '--silent', 'layers'])
+    return built
+  }),
+  check('types', 'npm', ['run', '--silent', 'types']).then(() => suite('unit', ['unit*'])),
 ])
-ensureBuilt()
-for (const project of ['unit*', 'api', 'browser']) await suite(project)
+// Together, so that neither ends with one core idle.
+if (isBuilt) await suite('api and browser', ['api', 'browser'])
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed > 0 ? 1 : 0)
 
@@ -43,22 +48,24 @@ function run(command, args, env = {}) {
   })
 }
 
-async function check(name, command, args) {
+async function check(name, command, args, env = {}) {
   const startedAt = Date.now()
-  const status = await run(command, args, { NUXT_TELEMETRY_DISABLED: '1' })
+  const status = await run(command, args, { NUXT_TELEMETRY_DISABLED: '1', ...env })
   if (status === 0) passed += 1
   else failed += 1
   console.log(`${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - startedAt) / 1000).toFixed(1)} s`)
+  return status === 0
 }
 
-async function suite(project) {
+async function suite(name, projects) {
   const startedAt = Date.now()
   const report = join(mkdtempSync(join(tmpdir(), 'keen-lever-report-')), 'report.json')
   const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`]
-  const status = await run('npx', ['--no-install', 'vitest', 'run', '--project', project, ...reporters])
+  const chosen = projects.flatMap((project) => ['--project', project])
+  const status = await run('npx', ['--no-install', 'vitest', 'run', ...chosen, ...reporters])
   if (!existsSync(report)) {
     failed += 1
-    console.log(`${project}: no report; the runner ended with ${status}`)
+    console.log(`${name}: no report; the runner ended with ${status}`)
     return
   }
   const { numPassedTests, numFailedTests, numTotalTestSuites, success } = JSON.parse(readFileSync(report, 'utf8'))
@@ -67,7 +74,7 @@ async function suite(project) {
   failed += success ? 0 : Math.max(numFailedTests, 1)
   const seconds = ((Date.now() - startedAt) / 1000).toFixed(1)
   console.log(
-    `${project.replace('*', '')}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups, ${seconds} s`,
+    `${name}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups, ${seconds} s`,
   )
 }
 

@@ -33,6 +33,7 @@ const choices = [
   { value: 'delete', name: 'delete what the file does not have' },
 ]
 const FATES = { new: 'new', changed: 'changed', same: 'as it is', 'only-here': 'not in the file' } as const
+const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: 'to note' } as const
 /** So many rows are shown. */
 const MOST = 200
 
@@ -87,6 +88,13 @@ async function readIn(): Promise<void> {
   isWorking.value = false
   if (done)
     notices.say(`Read in ${done.plan.name}: ${countOf(toDo.value, 'thing')} altered.`, { label: 'Undo', act: undo })
+}
+
+/** Alters the text so that a clash is none any more; its comments stay. */
+async function take({ lever, says }: { lever: string; says: string }, label: string): Promise<void> {
+  const { text } = typed.value
+  const altered = await notices.attempt(() => callApi('takeWayOut', { body: { text, lever, says, label } }))
+  if (altered && typed.value.text === text) typed.value = { ...typed.value, text: altered.text }
 }
 
 /** Puts the cursor where something is wrong. */
@@ -153,6 +161,19 @@ function goTo(line: number, column: number): void {
           </li>
           <li v-if="rows.length > MOST" class="soft">and {{ rows.length - MOST }} more</li>
         </ul>
+        <template v-if="preview.clashes.length > 0">
+          <h2>Keys that would clash</h2>
+          <ul class="rows" aria-label="Keys that would clash">
+            <li v-for="clash in preview.clashes" :key="clash.lever + clash.says">
+              <span class="fault">{{ SEVERITIES[clash.severity] }}</span> {{ clash.lever }}: {{ clash.says }}
+              <span class="ways">
+                <ElButton v-for="way in clash.ways" :key="way" size="small" @click="take(clash, way)">
+                  {{ way }}
+                </ElButton>
+              </span>
+            </li>
+          </ul>
+        </template>
         <div class="tools">
           <ChoiceSelect v-model="typed.notInFile" class="left" label="What is not in the file" :options="choices" />
           <ElButton type="primary" :disabled="toDo === 0 || plan.lost.length > 0" :loading="isWorking" @click="readIn">
@@ -192,6 +213,19 @@ function goTo(line: number, column: number): void {
 }
 .frame {
   width: 160px;
+}
+h2 {
+  margin: 0;
+  font-size: 15px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 4px;
+}
+.ways .el-button {
+  margin: 0;
 }
 .left {
   width: 280px;

@@ -78,7 +78,7 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
       const { call } = await session.server()
       const text = textOf(file)
       if (text === undefined) throw new CommandError(`There is no file ${file}.`)
-      const { issues, plan } = await call('previewFrameFile', { body: { text } })
+      const { issues, plan, clashes } = await call('previewFrameFile', { body: { text } })
       if (!plan || plan.lost.length > 0) {
         end(EXIT.failed)
         output.answer({ issues, lost: plan?.lost ?? [] }, () => {
@@ -90,12 +90,13 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
       const notInFile = deleteOthers ? 'delete' : 'keep'
       if (!dryRun) await call('readFrameFile', { body: { text, notInFile } })
       const done = plan.levers.filter(({ fate }) => fate !== 'same' && (fate !== 'only-here' || deleteOthers))
-      output.answer({ plan, done: !dryRun }, () => {
+      output.answer({ plan, clashes, done: !dryRun }, () => {
         output.table(
           ['what', 'no.', 'lever'],
           done.map(({ fate, plate, name }) => [fate === 'only-here' ? 'gone' : fate, String(plate ?? ''), name]),
           'All levers are as they are.',
         )
+        for (const { lever, severity, says } of clashes) output.line(`${severity}: ${lever}: ${says}`)
         output.aside(dryRun ? 'Nothing was altered.' : `Read in as one edit; “keen undo” takes it back.`)
       })
     })

@@ -15,6 +15,12 @@ const planSchema = z.object({
   values: z.array(z.object({ fate: fates, name: z.string() })),
   lost: z.array(z.object({ lever: z.string(), message: z.string() })),
 })
+const clashSchema = z.object({
+  lever: z.string(),
+  severity: z.enum(['lost', 'ambiguous', 'late', 'note']),
+  says: z.string(),
+  ways: z.array(z.string()).meta({ description: 'What can be done about it, in words.' }),
+})
 const issueSchema = z.object({
   line: z.number().int().positive(),
   column: z.number().int().positive(),
@@ -44,7 +50,21 @@ export const frameFilesEndpoints = {
     summary: 'What reading a frame file in would make, alter and leave, or what is wrong with it. Nothing is altered.',
     body: z.object({ text }),
     mostBytes,
-    answer: z.object({ issues: z.array(issueSchema), plan: planSchema.nullable() }),
+    answer: z.object({
+      issues: z.array(issueSchema),
+      plan: planSchema.nullable(),
+      clashes: z.array(clashSchema).meta({ description: 'Of the keys it would bring, worst first.' }),
+    }),
+  },
+  takeWayOut: {
+    method: 'POST',
+    path: '/api/frame-files/way-out',
+    summary:
+      'The text of a frame file with one way out of one of its clashes taken, comments kept. Nothing is altered.',
+    body: z.object({ text, lever: z.string().max(200), says: z.string().max(2000), label: z.string().max(400) }),
+    mostBytes,
+    answer: z.object({ text: z.string() }),
+    refusals: { 422: 'It cannot be read, or that clash is not there any more.' },
   },
   readFrameFile: {
     method: 'POST',

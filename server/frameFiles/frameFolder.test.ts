@@ -21,7 +21,7 @@ import type { OpenDatabase } from '../database/openDatabase'
 import { edit, undo } from '../engine/edits'
 import { startEngine } from '../engine/engine'
 import type { Engine } from '../engine'
-import { editLever, removeLever } from '../engine/leverEdits'
+import { editLever, removeFrame, removeLever } from '../engine/leverEdits'
 
 let folder: string
 let opened: OpenDatabase
@@ -212,11 +212,27 @@ describe('an edit in the application', () => {
   })
 })
 
+test('a frame that is deleted here leaves its file, and is kept in it again when it comes back', async () => {
+  await put()
+  const { frameId } = lever('Morning')!
+  const { id: other } = engine.store.book.allFrames[0]!
+  for (const { id, version } of engine.store.book.allLevers.filter((one) => one.frameId === frameId))
+    valueOf(await edit(engine.store, editLever(id, version, { frameId: other })))
+  valueOf(await edit(engine.store, removeFrame(frameId)))
+  await settled('left')
+  expect(file()!.message).toContain('deleted here')
+  valueOf(await undo(engine.store))
+  await soon(() => expect(file()?.frameId).toBe(frameId))
+})
+
 describe('the folder', () => {
   test('keeps a frame in a file that was not, and goes on with it after a restart', async () => {
     const { id } = engine.store.book.allFrames[0]!
     expect(valueOf(await engine.frameFolder!.keep(id))).toBe('night-run.frame.yaml')
     expect((await engine.frameFolder!.keep(id)).ok).toBe(false)
+    write('night: dome-desk\n', 'desk.frame.yaml')
+    const desk = engine.store.book.allFrames.find(({ name }) => name === 'Desk')!
+    expect(valueOf(await engine.frameFolder!.keep(desk.id))).toBe('desk-2.frame.yaml')
     const [before] = [...engine.store.book.levers.values()].filter(({ frameId }) => frameId === id)
     const text = read('night-run.frame.yaml')
     expect(text).toContain(before!.name)

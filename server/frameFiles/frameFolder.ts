@@ -97,7 +97,7 @@ export class FrameFolder {
     }
   }
 
-  /** Keeps a frame in a file of the folder from now on. Issues: `frame-missing`, `kept-already`, `file-there`, `not-written`. */
+  /** Keeps a frame in a file of the folder from now on. Issues: `frame-missing`, `kept-already`, `not-written`. */
   keep(frameId: string): Promise<Result<string>> {
     return this.queue.run(async () => {
       const frame = this.store.book.frames.get(frameId)
@@ -106,9 +106,9 @@ export class FrameFolder {
       if (kept)
         return fail({ code: 'kept-already', message: `${frame.name} is kept in ${kept.name} already.`, at: 'frameId' })
       await this.look()
-      const name = `${frameRef(frame.name)}.frame.yaml`
-      if (this.files.has(name))
-        return fail({ code: 'file-there', message: `There is a file ${name} in the folder already.`, at: 'frameId' })
+      const ref = frameRef(frame.name)
+      let name = `${ref}.frame.yaml`
+      for (let i = 2; this.files.has(name); i++) name = `${ref}-${i}.frame.yaml`
       const file = { ...blankFile(name, 'gone'), frameId }
       const written = await this.keeper.writeWhole(file)
       if (!written.ok) return written
@@ -273,8 +273,16 @@ export class FrameFolder {
       }
       file.isPending = false
       this.isAtLarge = read.text.length > KEY_WAITS_FOR
-      await this.take(file, read.text)
-      this.isAtLarge = false
+      try {
+        await this.take(file, read.text)
+      } catch (error) {
+        // The others go on.
+        console.error(`${file.name}:`, error)
+        const message = `It could not be taken over: ${error instanceof Error ? error.message : String(error)}`
+        Object.assign(file, { phase: 'unreadable', message, issues: [], apart: [] })
+      } finally {
+        this.isAtLarge = false
+      }
     }
     if (this.summaryDiffers()) this.tell()
     this.settleSoon()
@@ -302,12 +310,18 @@ export class FrameFolder {
     if (!this.isThere) return
     const { frames } = this.store.book
     for (const file of [...this.files.values()]) {
+      // A frame that was deleted may have come back by an undo.
+      if (file.phase === 'left' && this.isFrameOf(file)) await this.keeper.reconcile(file)
       if (file.frameId === undefined) continue
       if (!frames.has(file.frameId)) await this.keeper.letGo(file)
       else if (['in-step', 'apart', 'unwritten'].includes(file.phase)) await this.keeper.reconcile(file)
     }
     if (this.summaryDiffers()) this.tell()
     this.settleSoon()
+  }
+
+  private isFrameOf({ document }: KeptFile): boolean {
+    return [...this.store.book.frames.values()].some(({ name }) => name === document?.name)
   }
 
   private summaryDiffers(): boolean {

@@ -1,6 +1,7 @@
-import type { FrameFileIssue, FrameFilePlan } from '../../contract'
+import type { AnswerOf, FrameFileIssue, FrameFilePlan } from '../../contract'
 import type { FileIssue, FramePlan } from '../../core/frameFile'
 import type { Issue } from '../../core/result'
+import type { PlannedClash } from '../engine/frameFileClashes'
 
 /** So many issues of a file are told. */
 const MOST = 50
@@ -29,4 +30,10 @@ function issues(found: readonly Issue[]): FrameFileIssue[] {
   return (found as readonly FileIssue[]).slice(0, MOST).map(({ line, column, message }) => ({ line, column, message }))
 }
 
-export const previewOf = { plan, issues }
+function clashes(found: readonly PlannedClash[]): AnswerOf<'previewFrameFile'>['clashes'] {
+  return found.map(({ lever, clash: { severity }, says, ways }) => {
+    return { lever, severity, says, ways: ways.map(({ label }) => label) }
+  })
+}
+
+export const previewOf = { plan, issues, clashes }

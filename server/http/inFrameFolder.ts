@@ -10,6 +10,6 @@ export async function inFrameFolder(
 ): Promise<{ file: string }> {
   if (!frameFolder)
     throw refuse(404, 'no-folder', 'file', 'No folder is watched. Start the server with KEEN_FRAMES set to one.')
-  const conflicts = { 'kept-already': 409, 'file-there': 409, 'not-gone': 409, 'not-apart': 409 }
+  const conflicts = { 'kept-already': 409, 'not-gone': 409, 'not-apart': 409 }
   return { file: answerOf(await act(frameFolder), conflicts) }
 }

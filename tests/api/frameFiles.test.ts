@@ -104,3 +104,18 @@ test('what is wrong is told with its line, and nothing is altered', async () => 
   ])
   expect((await levers()).length).toBe(count)
 })
+
+test('keys that would clash are told before, with ways out that alter the text and keep its comments', async () => {
+  const text =
+    'keen-lever: 1\nframe: From afar\nlevers:\n  # mine\n  Chart:\n    keys: Ctrl+Alt+C   # as ever\n    say: chart\n' +
+    '  Free:\n    keys: Ctrl+Alt+Shift+F7\n    say: free\n'
+  const { clashes } = await preview(text)
+  expect(clashes.map(({ lever, severity }) => [lever, severity])).toEqual([['Chart', 'ambiguous']])
+  expect(clashes[0]!.says).toContain('3 Catch plates with the main camera')
+  const label = clashes[0]!.ways.find((way) => way.startsWith('Take '))!
+  const body = { text, lever: 'Chart', says: clashes[0]!.says, label }
+  const taken = await call<{ text: string }>('POST', '/api/frame-files/way-out', body)
+  expect(taken.body.text).toBe(text.replace('Ctrl+Alt+C', label.replace('Take ', '')))
+  expect((await preview(taken.body.text)).clashes).toEqual([])
+  expect((await call('POST', '/api/frame-files/way-out', { ...body, says: 'Nothing' })).status).toBe(422)
+})

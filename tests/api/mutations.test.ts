@@ -14,7 +14,7 @@ import { freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
 const FRAME_FILE = 'keen-lever: 1\nframe: From a file\nlevers:\n  A:\n    keys: F9\n    say: a\n'
-const REQUESTS = 8000
+const REQUESTS = 6000
 const SEED = Number(process.env.KEEN_SEED ?? 20_261_127)
 const LONGEST_MS = 1000
 
@@ -194,6 +194,7 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     uploadIcon: { name: 'a.svg', base64: Buffer.from('<svg><path d="M0 0h1"/></svg>').toString('base64') },
     previewFrameFile: { text: FRAME_FILE },
     readFrameFile: { text: FRAME_FILE, notInFile: 'keep' },
+    takeWayOut: { text: FRAME_FILE, lever: 'A', says: 'F9', label: 'Take F10' },
     keepFrame: { frameId: frame.id },
     actOnFrameFile: { file: 'night-run.frame.yaml', act: 'write-again' },
     chooseFramePart: { file: 'night-run.frame.yaml', kind: 'lever', key: lever.id, side: 'file' },
@@ -245,6 +246,7 @@ const RARE: readonly string[] = [
   'deleteProgram',
   'actOnFrameFile',
   'chooseFramePart',
+  'takeWayOut',
 ]
 
 const oddIds = ['constructor', '__proto__', '%00', '%F0%9F', '..%2f..', 'x'.repeat(300), '%ED%A0%80', 'a%2Fb']

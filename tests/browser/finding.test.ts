@@ -71,8 +71,10 @@ test('found by initials, by a slip and by part of a path; marked letters say why
 test('narrowed by one key to a kind, by the same again to what there is of it, as rows or as a grid', async () => {
   await find('')
   await press(page, 'Alt+2')
-  await page.waitForFunction(() => document.querySelectorAll('[data-found^="program:"]').length > 5)
-  expect((await ids()).every((id) => id!.startsWith('program:'))).toBe(true)
+  await page.waitForFunction(() => {
+    const found = [...document.querySelectorAll('[data-found]')]
+    return found.length > 5 && found.every((entry) => entry.getAttribute('data-found')!.startsWith('program:'))
+  })
   await press(page, 'Alt+4')
   await press(page, 'Alt+4')
   await press(page, 'Alt+4')

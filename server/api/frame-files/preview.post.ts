@@ -1,11 +1,13 @@
 import { readFrameFileApart } from '../../frameFiles/frameFileApart'
+import { clashesOfPlan } from '../../engine/frameFileClashes'
 import { framePlanOf } from '../../engine/frameFileEdits'
 import { previewOf } from '../../http/framePreview'
 import { route } from '../../http/route'
 
 export default route('previewFrameFile', async ({ engine: { store }, body }) => {
   const read = await readFrameFileApart(body.text)
-  if (!read.ok) return { issues: previewOf.issues(read.issues), plan: null }
+  if (!read.ok) return { issues: previewOf.issues(read.issues), plan: null, clashes: [] }
   const plan = framePlanOf(read.value, store.book)
-  return { issues: [], plan: previewOf.plan(read.value.name, plan) }
+  const clashes = clashesOfPlan(read.value, plan, store)
+  return { issues: [], plan: previewOf.plan(read.value.name, plan), clashes: previewOf.clashes(clashes) }
 })

@@ -1,0 +1,90 @@
+import { bySeverity, createClashIndex, describeClash, suggestChords, waysOut } from '../../core/clash'
+import type { Clash, ClashInput, WayOut } from '../../core/clash'
+import type { FileLever, FrameDocument, FramePlan, PlannedLever } from '../../core/frameFile'
+import { framesNow } from '../../core/levers'
+import type { Frame, Lever } from '../../core/levers'
+import { fail, succeed } from '../../core/result'
+import type { Result } from '../../core/result'
+import type { Store } from './store'
+
+/** So many clashes are told, and for so many free keys are looked for. */
+const MOST = 50
+const WAYS_FOR = 12
+const FREE_KEYS = 2
+
+/** A clash that reading a file in would bring, of the lever of that name in the file. */
+export interface PlannedClash {
+  readonly lever: string
+  readonly clash: Clash
+  readonly says: string
+  readonly ways: readonly Extract<WayOut, { patch: unknown }>[]
+}
+
+/** The clashes of what a plan makes and alters, worst first, but for those that stand already; each with its ways out. */
+export function clashesOfPlan(document: FrameDocument, plan: FramePlan, store: Store): PlannedClash[] {
+  const touched = plan.levers.filter(({ fate }) => fate === 'new' || fate === 'changed')
+  if (touched.length === 0) return []
+  const frame = plannedFrame(document, plan)
+  const input = inputOf(store, frame)
+  const before = createClashIndex(input)
+  const stood = new Set(touched.flatMap(({ id }) => before.of(id)).map(keyOf))
+  const after = touched.map((planned) => leverOf(planned, frame.id))
+  for (const lever of after) before.put(lever)
+  const nameOf = new Map(after.map(({ id, name }) => [id, name]))
+  const found = after
+    .flatMap(({ id }) => before.of(id))
+    .filter((clash) => clash.severity !== 'note' && clash.dormant !== true && !stood.has(keyOf(clash)))
+    .sort(bySeverity)
+    .slice(0, MOST)
+  const byId = new Map(after.map((lever) => [lever.id, lever]))
+  return found.map((clash, i) => {
+    const lever = byId.get(clash.leverId)!
+    const free = i < WAYS_FOR ? suggestChords({ ...input, lever, count: FREE_KEYS, index: before }) : []
+    const ways = waysOut(clash, lever, free).filter((way) => 'patch' in way)
+    return { lever: nameOf.get(clash.leverId)!, clash, says: describeClash(clash), ways }
+  })
+}
+
+/** The document with one way out of one clash taken. Issue: `no-way`, where it is not there any more. */
+export function withWayOut(
+  document: FrameDocument,
+  clashes: readonly PlannedClash[],
+  wanted: { readonly lever: string; readonly says: string; readonly label: string },
+): Result<FrameDocument> {
+  const clash = clashes.find(({ lever, says }) => lever === wanted.lever && says === wanted.says)
+  const way = clash?.ways.find(({ label }) => label === wanted.label)
+  if (!way) return fail({ code: 'no-way', message: 'That clash is not there any more.', at: 'label' })
+  const patch = way.patch as Partial<FileLever>
+  const levers = document.levers.map((lever) => (lever.name === wanted.lever ? { ...lever, ...patch } : lever))
+  return succeed({ ...document, levers })
+}
+
+function inputOf(store: Store, frame: Frame): ClashInput {
+  const { book, bench } = store
+  const frames = [...book.allFrames.filter(({ id }) => id !== frame.id), frame]
+  return {
+    levers: book.allLevers,
+    frames: framesNow(frames, bench, undefined, store.moment()),
+    programs: bench.programs,
+    keys: book.keys.body,
+  }
+}
+
+function plannedFrame({ name, on, condition, rules }: FrameDocument, { frame }: FramePlan): Frame {
+  return {
+    id: frame?.id ?? 'the frame of the file',
+    name,
+    on,
+    position: frame?.position ?? 0,
+    ...(condition ? { condition } : {}),
+    rules,
+  }
+}
+
+function leverOf({ id, stands, lever }: PlannedLever, frameId: string): Lever {
+  // A new lever gets its number when it is made; until then it comes after all others.
+  const plate = stands?.plate ?? lever!.plate ?? Number.MAX_SAFE_INTEGER
+  return { ...lever!, id, frameId, plate, version: 1 } as Lever
+}
+
+const keyOf = ({ leverId, kind, owner, chord }: Clash) => [leverId, kind, owner.id, chord].join(' ')
