@@ -37,6 +37,8 @@ export default defineConfig({
           unstubGlobals: true,
           restoreMocks: true,
           maxWorkers,
+          // The database’s code is compiled quickly rather than well.
+          execArgv: ['--liftoff-only'],
           ...patient,
         },
       },

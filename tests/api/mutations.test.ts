@@ -14,7 +14,7 @@ import { freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
 const FRAME_FILE = 'keen-lever: 1\nframe: From a file\nlevers:\n  A:\n    keys: F9\n    say: a\n'
-const REQUESTS = 6000
+const REQUESTS = 8000
 const SEED = Number(process.env.KEEN_SEED ?? 20_261_127)
 const LONGEST_MS = 1000
 
@@ -76,10 +76,10 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
         { id: 'v', kind: 'together', keys: ['KeyJ', 'KeyK'], windowMs: 60 },
       ],
       aliases: ['plan'],
-      scope: { kind: 'only', programIds: ['atlas-room'] },
-      interlock: { condition: { kind: 'program-runs', programId: 'atlas-room' }, otherwise: { kind: 'ask' } },
+      scope: { kind: 'only', programIds: [program!.id] },
+      interlock: { condition: { kind: 'program-runs', programId: program!.id }, otherwise: { kind: 'ask' } },
       steps: [
-        { id: 'a', kind: 'message.show', text: 'Night of ${series}' },
+        { id: 'a', kind: 'message.show', text: 'Night of ${logs}' },
         { id: 'b', kind: 'place.open', places: ['${logs}'] },
         {
           id: 'c',
