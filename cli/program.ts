@@ -50,7 +50,7 @@ export async function runKeen(
   addRunCommands(program, open, end)
   addKeyCommands(program, open, end)
   addFrameCommands(program, open, end)
-  addBenchCommands(program, open, end)
+  addBenchCommands(program, open)
   addDoctor(program, open, end)
   program
     .command('completion')
@@ -80,11 +80,40 @@ function* everyCommand(command: Command): Generator<Command> {
 function faultCode(error: unknown, streams: Streams, isJson: boolean): number {
   // Help and its like are no faults, and usage was told already.
   if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.done : EXIT.usage
-  if (!(error instanceof CommandError) && !(error instanceof ApiRefusal)) throw error
-  if (isJson) {
-    const issues = error instanceof ApiRefusal ? error.issues : [{ code: 'command', message: error.message }]
-    streams.err(`${JSON.stringify({ issues }, undefined, 2)}\n`)
-  } else streams.err(`keen: ${error.message}\n`)
-  if (error instanceof CommandError) return error.exitCode
-  return error.status === 0 ? EXIT.noServer : EXIT.failed
+  const fault = faultOf(error)
+  if (!fault) throw error
+  if (isJson) streams.err(`${JSON.stringify({ issues: fault.issues }, undefined, 2)}\n`)
+  else streams.err(`keen: ${fault.issues.map(({ message }) => message).join(' ')}\n`)
+  return fault.exitCode
+}
+
+interface Fault {
+  readonly issues: readonly { readonly code: string; readonly message: string }[]
+  readonly exitCode: number
+}
+
+/** What went wrong, as it is told; undefined for a mistake of the command’s own. */
+function faultOf(error: unknown): Fault | undefined {
+  const told = (code: string, message: string, exitCode: number): Fault => ({ issues: [{ code, message }], exitCode })
+  if (error instanceof CommandError) return told('command', error.message, error.exitCode)
+  if (error instanceof ApiRefusal) {
+    if (error.status !== 0) return { issues: error.issues, exitCode: EXIT.failed }
+    return told('unreachable', 'The server does not answer. “keen doctor” tells more.', EXIT.noServer)
+  }
+  // A stream that breaks off is told so by `fetch`.
+  if (error instanceof TypeError && ['fetch failed', 'terminated'].includes(error.message))
+    return told('unreachable', 'The server has ended, or does not answer.', EXIT.noServer)
+  const { code, path, syscall } = error as NodeJS.ErrnoException
+  if (code === undefined || path === undefined) return undefined
+  const act = syscall === 'open' || syscall === 'read' ? 'opened' : 'used'
+  return told('file', `${path} cannot be ${act}: ${FILE_FAULTS[code] ?? code}.`, EXIT.failed)
+}
+
+const FILE_FAULTS: Readonly<Partial<Record<string, string>>> = {
+  ENOENT: 'there is no such file or folder',
+  EACCES: 'its permissions keep you out',
+  EISDIR: 'it is a folder',
+  ENOTDIR: 'a part of its path is no folder',
+  EROFS: 'nothing can be written there',
+  ENOSPC: 'the disk is full',
 }

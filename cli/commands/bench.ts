@@ -3,12 +3,13 @@ import { rangeInWords, valueInWords, windowTitle } from '../../core/bench'
 import type { BenchState, Control, ControlValue } from '../../core/bench'
 import { didYouMean } from '../../core/names'
 import { assertNever, own } from '../../core/result'
-import { CommandError, exitCodeOf } from '../exitCodes'
+import { CommandError } from '../exitCodes'
 import type { Session } from '../session'
+import { wholeNumber } from '../wholeNumber'
 import { opened } from './levers'
 
 /** The simulated workstation, and what happens on it. */
-export function addBenchCommands(program: Command, open: () => Session, end: (code: number) => void): void {
+export function addBenchCommands(program: Command, open: () => Session): void {
   const bench = program.command('bench').description('the workstation')
 
   bench
@@ -81,18 +82,17 @@ export function addBenchCommands(program: Command, open: () => Session, end: (co
         },
       })
       session.output.answer(run, () => session.output.line(`${device} ${controlId}: ${text}`))
-      end(exitCodeOf({ phase: 'ended', outcome: 'done' }))
     })
 
   program
     .command('events')
-    .option('-n, --count <n>', 'end after so many')
+    .option('-n, --count <n>', 'end after so many', wholeNumber(1_000_000))
     .description('what happens, as it happens: one JSON object a line')
     .addHelpText('after', '\nExamples:\n  keen events\n  keen events | grep \'"type":"run"\'')
-    .action(async ({ count }: { count?: string }) => {
+    .action(async ({ count }: { count?: number }) => {
       const session = open()
       const { address } = await session.server()
-      let left = count === undefined ? Infinity : Number(count)
+      let left = count ?? Infinity
       const response = await fetch(`${address}/api/events`)
       const decoder = new TextDecoder()
       let rest = ''

@@ -11,6 +11,7 @@ import { CommandError, EXIT } from '../exitCodes'
 import type { Session } from '../session'
 import { frameNamed, leverNamed, namesOf } from '../world'
 import type { World } from '../world'
+import { wholeNumber } from '../wholeNumber'
 import { opened } from './levers'
 
 /** Which keys are free, whose a key is, and why it did what it did. */
@@ -19,19 +20,16 @@ export function addKeyCommands(program: Command, open: () => Session, end: (code
 
   keys
     .command('free')
-    .option('-n, --count <n>', 'so many', '8')
+    .option('-n, --count <n>', 'so many', wholeNumber(200), 8)
     .option('-l, --lever <lever>', 'for this lever: its scope, its name and its neighbours count')
     .option('-f, --frame <name>', 'for a new lever of this frame')
     .description('free keys that are good to reach and to remember, best first, each with its reason')
     .addHelpText('after', '\nExamples:\n  keen keys free\n  keen keys free --lever 8 --count 3')
-    .action(async ({ count, lever, frame }: { count: string; lever?: string; frame?: string }) => {
+    .action(async ({ count, lever, frame }: { count: number; lever?: string; frame?: string }) => {
       const { output, world } = opened(open())
       const all = await world
       const wanted = lever === undefined ? newLever(all, frame) : leverNamed(all.levers, lever)
-      const most = Number(count)
-      if (!Number.isInteger(most) || most < 1 || most > 200)
-        throw new CommandError(`--count is “${count}”; it is a number from 1 to 200.`, EXIT.usage)
-      const found = suggestChords({ ...clashInput(all), lever: wanted, count: most })
+      const found = suggestChords({ ...clashInput(all), lever: wanted, count })
       output.answer(found, () =>
         output.table(
           ['key', 'why'],
@@ -70,14 +68,14 @@ export function addKeyCommands(program: Command, open: () => Session, end: (code
 
   keys
     .command('why')
-    .option('-n, --count <n>', 'so many of the last', '5')
+    .option('-n, --count <n>', 'so many of the last', wholeNumber(200), 5)
     .description('what became of the last keys, and why')
-    .action(async ({ count }: { count: string }) => {
+    .action(async ({ count }: { count: number }) => {
       const session = open()
       const { call } = await session.server()
       const all = await session.world()
       const { keys: log } = await call('state')
-      const last = log.filter(({ decision }) => decision.reason !== 'released').slice(-Math.max(1, Number(count) || 5))
+      const last = log.filter(({ decision }) => decision.reason !== 'released').slice(-count)
       const byId = new Map(all.levers.map((lever) => [lever.id, lever]))
       const names = { ...namesOf(all), lever: (id: string) => byId.get(id) }
       session.output.answer(last, () =>

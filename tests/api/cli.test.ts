@@ -231,6 +231,34 @@ describe('without a server', () => {
   })
 })
 
+test('what is missing or wrong is told in a sentence with a code, and never with the place in the program', async () => {
+  const wrong: [string[], number, RegExp][] = [
+    [['import', join(folder, 'nothing.desktop')], 1, /nothing\.desktop cannot be opened: there is no such file/],
+    [['frame', 'write', 'Desk', join(folder, 'no', 'where.yaml')], 1, /where\.yaml cannot be opened: there is no such/],
+    [['frame', 'write', 'Desk', folder], 1, /cannot be/],
+    [['frame', 'check', join(folder, 'nothing.yaml')], 1, /There is no file/],
+    [['export', '1', '--to', '/dev/null/out'], 1, /a part of its path is no folder/],
+    [['events', '--count', 'many'], 2, /whole number/],
+    [['keys', 'free', '--count', '0'], 2, /whole number/],
+    [['put-back', 'nothing'], 1, /^keen: /],
+    [['frame', 'watch'], 1, /KEEN_FRAMES/],
+    [['frame', 'write', 'Dsek'], 1, /Did you mean “Desk”\?/],
+    [['completion', 'csh'], 2, /bash, zsh, fish/],
+  ]
+  for (const [args, code, says] of wrong) {
+    const answer = await here(...args)
+    expect([args, answer.code, answer.out]).toEqual([args, code, ''])
+    expect(answer.err).toMatch(says)
+  }
+  const nowhere = await keen(['--server', 'http://127.0.0.1:9', '--json', 'list'])
+  expect([nowhere.code, JSON.parse(nowhere.err)]).toMatchObject([6, { issues: [{ code: 'unreachable' }] }])
+  const dying = await startServer()
+  const events = keen(['--server', dying.url, 'events'])
+  await new Promise((resolve) => setTimeout(resolve, 300))
+  await dying.kill()
+  expect(await events).toMatchObject({ code: 6, err: 'keen: The server has ended, or does not answer.\n' })
+})
+
 test('help has examples, a wrong command is told with the nearest, and scripts complete in each shell', async () => {
   expect((await keen(['pull', '--help'])).out).toContain('Exit codes')
   expect(await keen(['pul'])).toMatchObject({ code: 2 })
