@@ -87,6 +87,15 @@ function faultCode(error: unknown, streams: Streams, isJson: boolean): number {
   return fault.exitCode
 }
 
+/** A pull that was refused as things stand, and would be done another time. */
+const NOT_DONE: ReadonlySet<string> = new Set([
+  'interlocked',
+  'interlock-circle',
+  'disabled',
+  'still-running',
+  'queue-full',
+])
+
 interface Fault {
   readonly issues: readonly { readonly code: string; readonly message: string }[]
   readonly exitCode: number
@@ -97,7 +106,8 @@ function faultOf(error: unknown): Fault | undefined {
   const told = (code: string, message: string, exitCode: number): Fault => ({ issues: [{ code, message }], exitCode })
   if (error instanceof CommandError) return told('command', error.message, error.exitCode)
   if (error instanceof ApiRefusal) {
-    if (error.status !== 0) return { issues: error.issues, exitCode: EXIT.failed }
+    const isKept = error.issues.some(({ code }) => NOT_DONE.has(code))
+    if (error.status !== 0) return { issues: error.issues, exitCode: isKept ? EXIT.notDone : EXIT.failed }
     return told('unreachable', 'The server does not answer. “keen doctor” tells more.', EXIT.noServer)
   }
   // A stream that breaks off is told so by `fetch`.

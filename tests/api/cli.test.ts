@@ -108,8 +108,12 @@ describe('pulls', () => {
       steps: [say('Never')],
       interlock: { condition: { kind: 'program-runs', programId: 'steady-guide' }, otherwise: { kind: 'refuse' } },
     })
-    const refused = await here('pull', kept.name)
-    expect([1, 3]).toContain(refused.code)
+    expect(await here('pull', kept.name)).toMatchObject({ code: 3, out: '' })
+    const off = await make({ name: 'Switched off', steps: [say('Never')], enabled: false })
+    expect((await here('pull', off.name)).err).toContain('is disabled')
+    const slow = await make({ name: 'Slow', steps: [{ id: 'a', kind: 'wait', ms: 60_000 }] })
+    expect(await here('pull', slow.name, '--no-wait')).toMatchObject({ code: 0 })
+    expect(await here('pull', slow.name, '--no-wait')).toMatchObject({ code: 3 })
     expect(await here('pull', 'Two rows', '--quiet')).toMatchObject({ code: 0, out: '' })
   })
 
