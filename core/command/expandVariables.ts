@@ -60,12 +60,14 @@ export function renameVariable(text: string, from: string, to: string): string {
     .join('')
 }
 
-type TextPart =
+/** A part of a text: as it stands, the name of a value with its offset, or a `${` that nothing closes. */
+export type TextPart =
   | { kind: 'text'; text: string }
   | { kind: 'name'; name: string; at: number }
   | { kind: 'open'; text: string; at: number }
 
-function partsOf(text: string): TextPart[] {
+/** A text in its parts, in order. */
+export function partsOf(text: string): TextPart[] {
   const parts: TextPart[] = []
   let plain = ''
   let i = 0

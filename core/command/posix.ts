@@ -187,7 +187,8 @@ export function joinPosix(argv: readonly string[]): Result<string> {
   return succeed(argv.map((argument, index) => quotePosix(argument, index === 0)).join(' '))
 }
 
-function quotePosix(argument: string, isProgram: boolean): string {
+/** One argument as a shell reads it; `isProgram` where it stands first. It must not hold a NUL character. */
+export function quotePosix(argument: string, isProgram = false): string {
   // An unquoted `name=value` or reserved word in first place would not be taken as the program.
   const special = isProgram && (argument.includes('=') || reservedWords.has(argument))
   if (safeWord.test(argument) && !special) return argument
