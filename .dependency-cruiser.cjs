@@ -43,6 +43,7 @@ const above = {
   doors: ['levers', 'values', 'bench', 'command', 'names', 'result'],
   rack: ['finding', 'levers', 'bench'],
   settings: ['finding', 'rack'],
+  shell: ['run', 'turntable', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result'],
   frameFile: ['sheets', 'fields', 'levers', 'bench', 'steps', 'conditions', 'command', 'names', 'result'],
 }
 
