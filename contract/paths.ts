@@ -77,6 +77,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   uploadIcon: ['POST', '/api/icons/uploads'],
   readUploadedIcon: ['GET', '/api/icons/uploads/:id'],
   previewImport: ['POST', '/api/exchange/preview'],
+  writeScript: ['POST', '/api/exchange/script'],
   importEntries: ['POST', '/api/exchange/import'],
   exportEntries: ['POST', '/api/exchange/export'],
   listRevisions: ['GET', '/api/revisions'],

@@ -4,9 +4,10 @@ import { useLocalStorage } from '@vueuse/core'
 import ExportPane from './ExportPane.vue'
 import FrameFilePane from './FrameFilePane.vue'
 import ImportPane from './ImportPane.vue'
+import ScriptPane from './ScriptPane.vue'
 
-/** Desktop Entries and frame files, in and out. */
-const pane = useLocalStorage<'entries' | 'frames'>('keen-lever.exchange-pane', 'entries')
+/** Desktop Entries, frame files and scripts, in and out. */
+const pane = useLocalStorage<'entries' | 'frames' | 'scripts'>('keen-lever.exchange-pane', 'entries')
 useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }])
 </script>
 
@@ -17,13 +18,18 @@ useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }
       <ElRadioGroup v-model="pane" aria-label="What is exchanged" size="small">
         <ElRadioButton value="entries"> Desktop Entries </ElRadioButton>
         <ElRadioButton value="frames"> Frame files </ElRadioButton>
+        <ElRadioButton value="scripts"> Scripts </ElRadioButton>
       </ElRadioGroup>
       <span v-if="pane === 'entries'" class="soft"
         >Desktop Entry files, by the freedesktop standard 1.5: programs and levers in, levers out.</span
       >
+      <span v-else-if="pane === 'scripts'" class="soft"
+        >Levers as a script of the POSIX shell, for where there is no Keen Lever.</span
+      >
       <span v-else class="soft">A frame in one readable file: YAML 1.2, to be kept, sent and edited.</span>
     </header>
     <FrameFilePane v-if="pane === 'frames'" />
+    <ScriptPane v-else-if="pane === 'scripts'" />
     <div v-else class="halves">
       <ImportPane />
       <ExportPane />

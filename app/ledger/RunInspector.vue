@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
 import type { RunAnswer, RunSummary } from '~~/contract'
+import { joinPosix } from '~~/core/command'
 import { countOf } from '~~/core/names'
 import { durationInWords } from '~~/core/steps'
+import { saveFile } from '~/files/saveFile'
 import LeverIcon from '~/icons/LeverIcon.vue'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
@@ -34,6 +36,12 @@ const failureWords: Record<string, string> = {
 }
 const outcomeWords = { done: 'done', failed: 'failed', waiting: 'waits', asking: 'asks' }
 
+/** As a shell would be told it. */
+function commandLine(argv: string[]): string {
+  const line = joinPosix(argv)
+  return line.ok ? line.value : argv.join(' ')
+}
+
 function reached({ trace }: RunAnswer): number {
   return new Set(trace.map((entry) => entry.stepIndex)).size
 }
@@ -41,6 +49,16 @@ function reached({ trace }: RunAnswer): number {
 /** How deep a step stands in blocks; a second way stands beside its step. */
 function depthOf(path: string): number {
   return path.split('.').filter((part) => /^\d+$/.test(part)).length - 1
+}
+
+/** What it really did, to be done again without Keen Lever. */
+async function saveScript(): Promise<void> {
+  const body = { of: 'run', id: summary.id } as const
+  const script = await notices.attempt(() => callApi('writeScript', { body }))
+  if (!script) return
+  const [left] = script.left
+  if (left) notices.say(left.because)
+  else saveFile(script.name, script.text, 'text/x-shellscript')
 }
 
 watch(
@@ -73,6 +91,7 @@ watch(
       >
         Stop the run
       </ElButton>
+      <ElButton v-if="summary.phase === 'ended'" @click="saveScript"> Save as a script </ElButton>
     </div>
     <section v-if="run" aria-label="Steps">
       <h3>Steps</h3>
@@ -83,6 +102,9 @@ watch(
             {{ failureWords[entry.issueCode ?? ''] ?? outcomeWords[entry.outcome]
             }}{{ entry.endedAtMs === null ? '' : ` in ${durationInWords(entry.endedAtMs - entry.startedAtMs)}` }}:
             {{ entry.note }}
+          </p>
+          <p v-for="(one, i) in entry.started ?? []" :key="i" class="cut" :title="commandLine(one.argv)">
+            <code>{{ commandLine(one.argv) }}</code>
           </p>
           <p v-if="entry.taking && entry.taking.taken.length > 0">
             Took

@@ -33,4 +33,26 @@ export const exchangeEndpoints = {
     answer: exportAnswerSchema,
     refusals: missing,
   },
+  writeScript: {
+    method: 'POST',
+    path: '/api/exchange/script',
+    summary:
+      'A lever, a frame or what a run did as a script of the POSIX shell, with the commands that are to be filled in. Nothing is altered.',
+    body: z.object({ of: z.enum(['lever', 'frame', 'run']), id: z.string().max(200) }),
+    answer: z.object({
+      name: z.string().meta({ description: 'A name for the file.' }),
+      text: z.string().meta({ description: 'Empty where nothing of it can be said.' }),
+      byHand: z
+        .array(z.object({ name: z.string(), says: z.string(), gives: z.enum(['nothing', 'value', 'condition']) }))
+        .meta({ description: 'What it calls and whoever uses it fills in.' }),
+      left: z
+        .array(z.object({ plate: z.number().int(), name: z.string(), because: z.string() }))
+        .meta({ description: 'Levers that are not in it.' }),
+    }),
+    refusals: {
+      ...missing,
+      409: 'What the run did is kept no longer.',
+      422: 'The frame has more levers than a script holds.',
+    },
+  },
 } as const satisfies Record<string, Endpoint>

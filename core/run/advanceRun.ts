@@ -8,7 +8,7 @@ import type { Value } from '../values'
 import { enterBlock, leaveList, leaveRound, outsideLoop } from './blockWays'
 import { callLever, returnFrom } from './calls'
 import { checkSheet } from './checkSheet'
-import { entryOf, partsOfRun, takingOf, valueOf } from './entries'
+import { entryOf, partsOfRun, startedOf, takingOf, valueOf } from './entries'
 import type { Advance, AdvanceContext, At, EntryPart } from './entries'
 import { failStep, putBackSoFar, threw } from './failStep'
 import { ended, isTryingAgain, ready, settled, untried, waiting } from './heads'
@@ -209,7 +209,13 @@ function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advanc
   }
   switch (effect.kind) {
     case 'done': {
-      const part = { outcome: 'done', note: effect.note, ...takingOf(effect.reading), ...valueOf(effect) } as const
+      const part = {
+        outcome: 'done',
+        note: effect.note,
+        ...takingOf(effect.reading),
+        ...startedOf(effect),
+        ...valueOf(effect),
+      } as const
       return logged(part, (counting) => named(at, ready(counting, nextIndex(head.stack)), step, effect.value))
     }
     case 'failed':

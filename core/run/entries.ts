@@ -33,7 +33,7 @@ export function partsOfRun(run: Run): { head: RunHead; sheet: RunSheet; log: Log
   return { head, sheet: { steps, values, ...(inputs ? { inputs } : {}), ...(levers ? { levers } : {}) }, log }
 }
 
-export type EntryPart = Pick<LogEntry, 'outcome' | 'note' | 'taking' | 'issueCode' | 'value'>
+export type EntryPart = Pick<LogEntry, 'outcome' | 'note' | 'taking' | 'started' | 'issueCode' | 'value'>
 
 export function entryOf(
   { head, sheet, log, bench, context }: At,
@@ -73,6 +73,11 @@ export function takingOf(reading: Reading | undefined): { taking?: Taking } {
       ignored: reading.ignored.map(({ text, because }) => ({ text, because })),
     },
   }
+}
+
+/** Programs that were started, as the log has them. */
+export function startedOf({ started = [] }: Extract<StepEffect, { kind: 'done' }>): Pick<LogEntry, 'started'> {
+  return started.length === 0 ? {} : { started: started.map((one) => ({ ...one, argv: [...one.argv] })) }
 }
 
 export function valueOf({ value }: Extract<StepEffect, { kind: 'done' }>): Pick<LogEntry, 'value'> {

@@ -11,6 +11,13 @@ const ignoredSchema = z.object({ text: z.string(), because: z.string() })
 /** What a program took of its arguments, and what it ignored and why. */
 export const takingSchema = z.object({ taken: z.array(z.string()), ignored: z.array(ignoredSchema) })
 
+/** A program as it was started; program first. */
+export const startedSchema = z.object({
+  argv: z.array(z.string()),
+  folder: z.string().optional(),
+  environment: z.record(z.string(), z.string()).optional(),
+})
+
 /** A change a run made, with what takes it back and what it left behind. */
 export const recordedChangeSchema = z.object({
   change: changeSchema,
@@ -33,6 +40,7 @@ export const logEntrySchema = z.object({
   endedAtMs: z.number().nullable(),
   goesOn: z.boolean().optional(),
   taking: takingSchema.optional(),
+  started: z.array(startedSchema).optional(),
   issueCode: z.string().optional(),
   /** The first way failed, for this reason, and the step took its second. */
   firstWay: z.string().optional(),

@@ -8,6 +8,8 @@ export interface Place extends WordPlace {
   readonly isInLoop: boolean
   /** The dotted path of the list it stands in. */
   readonly path: string
+  /** All steps of the lever, which say what of a value is used. */
+  readonly all: readonly AnyStep[]
 }
 
 /** What a step comes to: one command, which ends with another status than 0 where it fails, or lines that go on or return. */

@@ -1,6 +1,6 @@
 import { assertNever, own } from '../result'
 import { childrenOf, describeStep, isOff, textsOf } from '../steps'
-import type { AnyStep, Step, StepKind, StepOf } from '../steps'
+import type { AnyStep, Step, StepOf } from '../steps'
 import { orNothing, sayChoose, sayEach, sayGroup, sayIf, sayRepeat, sayTurntable, sayWhile } from './blocks'
 import { sayCondition } from './conditions'
 import { sayBin, sayFolder, sayGather, sayMove, sayRename, sayRestore } from './files'
@@ -8,6 +8,7 @@ import type { Place, Said } from './place'
 import { STATUS } from './place'
 import { sayByHand, sayOpen, sayVisit } from './programs'
 import { asComment } from './quote'
+import { resultPart, sayFind, wholeBinding } from './rows'
 import { sayAsk, sayListWork, saySet, sayTextWork } from './values'
 import { indented, Unsayable } from './writing'
 import type { Writing } from './writing'
@@ -131,8 +132,14 @@ export class StepWriter {
         return { lines: [place.isInLoop ? loopWord(known.to) : `return ${loopStatus(known.to)}`] }
       case 'lever.stop':
         return { lines: [`return ${known.what === 'all' ? STATUS.stopAll : STATUS.stop}`] }
-      case 'lever.give':
-        return { lines: [`result=${writing.word(known.text, place)}`, `return ${STATUS.give}`] }
+      case 'lever.give': {
+        const whole = wholeBinding(known.text, place)
+        const parts = whole && 'parts' in whole ? [...whole.parts] : []
+        const given = parts.map(([part, variable]) => `${resultPart(part)}=$${variable}`)
+        return { lines: [`result=${writing.word(known.text, place)}`, ...given, `return ${STATUS.give}`] }
+      }
+      case 'value.find':
+        return sayFind(known, place, writing)
       case 'lever.pull':
         return this.sayPull(known, place)
       default:
@@ -140,26 +147,13 @@ export class StepWriter {
     }
   }
 
-  /** What only the desktop can do; what it gives back is what the command prints. */
+  /** What only the desktop can do. */
   private byHand(step: Step, place: Place): Said {
     const texts = textsOf(step)
       .map(({ text }) => text)
       .filter((text) => text.includes('${'))
-    const name = keptName(step)
-    if (name === undefined) return sayByHand(step, texts, place, this.writing)
-    const command = this.writing.command(describeStep(step, this.writing.names), 'value')
-    const words = texts.map((text) => this.writing.word(text, place, true))
-    const known = place.scope.find(name)
-    const variable = known?.kind === 'text' ? known.variable : this.writing.identifiers.variable(name)
-    place.scope.set(name, { kind: 'text', variable })
-    return { lines: [`${variable}=$(${[command, ...words].join(' ')}) || return`] }
+    return sayByHand(step, texts, place, this.writing)
   }
-}
-
-function keptName(step: Step): string | undefined {
-  const name = 'as' in step && typeof step.as === 'string' ? step.as : undefined
-  const kinds: readonly StepKind[] = ['value.find']
-  return name !== undefined && kinds.includes(step.kind) ? name : undefined
 }
 
 const loopWord = (to: 'next' | 'end') => (to === 'next' ? 'continue' : 'break')

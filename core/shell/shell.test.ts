@@ -23,7 +23,7 @@ import type { Pullable } from '../run'
 import { drawnActs, drawnBlocks } from '../run/exampleActs'
 import type { DrawnStep } from '../run/exampleActs'
 import { sheetOf } from '../run/exampleRuns'
-import { frameToPosixScript, quoteWord, toPosixScript } from '.'
+import { frameToPosixScript, quoteWord, runToPosixScript, toPosixScript } from '.'
 
 const SHELLS = ['sh', 'bash']
 /** Programs of the bench, each a stub that writes down how it was called. */
@@ -300,6 +300,16 @@ const oddFiles = Object.fromEntries(
   NASTY.filter((name) => name !== '' && !name.includes('/')).map((name, i) => [`in/${name}`, text(`${i}`, i + 1)]),
 )
 const fails: Draft = move(['${home}/in/none.exposure'], '${home}/later')
+
+const groups = {
+  kind: 'table',
+  columns: ['name', 'frame'],
+  rows: [
+    ['North', 'Night'],
+    ['South', 'Desk'],
+    ['East', 'night'],
+  ],
+}
 
 const SHEETS: readonly Sheet[] = [
   { name: 'only a note', steps: [{ kind: 'note', text: 'x' }] },
@@ -1043,6 +1053,75 @@ const SHEETS: readonly Sheet[] = [
       open(['never']),
     ],
   },
+  {
+    name: 'looked up in tables, lists and files',
+    files: nights,
+    values: { who: 'NORTH' },
+    steps: [
+      ...(['exact', 'begins'] as const).flatMap((how): Draft[] => [
+        { kind: 'value.find', as: 'row', source: groups, text: how === 'exact' ? '${who}' : 'sou', how },
+        open(['${row.frame}', '${row}']),
+      ]),
+      { kind: 'value.find', as: 'row', source: groups, text: 'Night', by: 'frame', how: 'exact' },
+      open(['${row.name}']),
+      {
+        kind: 'value.find',
+        as: 'one',
+        source: { kind: 'list', items: ['calm', 'open'] },
+        text: ' OPEN ',
+        how: 'exact',
+      },
+      open(['${one}']),
+      { kind: 'value.find', as: 'none', source: groups, text: 'west', how: 'exact', none: 'go-on' },
+      open(['${none}|']),
+      {
+        kind: 'value.find',
+        as: 'row',
+        source: groups,
+        text: 'n',
+        by: 'frame',
+        how: 'begins',
+        several: 'fail',
+        onFailure: 'go-on',
+      },
+      { kind: 'value.find', as: 'row', source: groups, text: 'west', how: 'exact' },
+      open(['never']),
+    ],
+  },
+  {
+    name: 'looked up and asked',
+    typed: '2\n1\n3\n',
+    answers: { '0': '1', '2': '0', '4': '2' } as never,
+    steps: [
+      { kind: 'value.find', as: 'row', source: groups, text: 'west', how: 'exact', none: 'ask' },
+      open(['${row.frame}']),
+      { kind: 'value.find', as: 'row', source: groups, text: 'n', by: 'frame', how: 'begins', several: 'ask' },
+      open(['${row.name}']),
+      { kind: 'ask', as: 'group', text: 'Who?', what: { kind: 'pick', source: groups } },
+      open(['${group.frame}', '${group.name}', '${group}']),
+    ],
+  },
+  {
+    name: 'a record goes to another lever and comes back',
+    levers: [
+      {
+        id: 'other',
+        name: 'Other',
+        plate: 2,
+        inputs: [{ name: 'it', kind: 'any' }],
+        steps: steps([
+          open(['${it.frame}', '${it}']),
+          { kind: 'value.find', as: 'found', source: groups, text: '${it.name}', how: 'exact' },
+          { kind: 'lever.give', text: '${found}' },
+        ]),
+      },
+    ],
+    steps: [
+      { kind: 'value.find', as: 'row', source: groups, text: 'south', how: 'exact' },
+      { kind: 'lever.pull', leverId: 'other', inputs: [{ name: 'it', text: '${row}' }], as: 'back' },
+      open(['${back.name}', '${back.frame}']),
+    ],
+  },
 ]
 
 describe.each(SHELLS)('a script does what was rehearsed, under %s', (shell) => {
@@ -1143,6 +1222,42 @@ describe('what a rehearsal does not tell of', () => {
     expect(told("It's on")).toEqual(['night of a\n', 0])
     expect(told('Greet', 'who=$(rm) "x"')).toEqual(['Hello $(rm) "x"\n', 0])
     expect([told('4')[1], told('4', 'whom=x')[1], told()[1], told('5')[1]]).toEqual([2, 2, 2, 2])
+  })
+
+  test('what a run did is done again: the same starts, the same files', () => {
+    const at = root()
+    const bench = benchIn(at, nights)
+    makeFiles(at, bench)
+    let ids = 0
+    const environment = [{ name: 'NIGHT', value: "it's" }]
+    const lever = {
+      id: 'l',
+      name: 'Night',
+      plate: 1,
+      steps: steps([
+        each(inFolder, 'file', [open(['${file.name}', '--'], { workingDirectory: '${charts}', environment })]),
+        move(['${home}/in/*'], '${home}/later', { taken: 'replace' }),
+        move(['${charts}/*'], '${home}/kept', { act: 'copy', makeFolder: true }),
+        { kind: 'files.bin', paths: ['${home}/later/Notes.log'] },
+        { kind: 'message.show', text: 'done' },
+        { kind: 'keys.send', programId: 'atlas', chords: ['Ctrl+S'], onFailure: 'go-on' },
+      ]),
+    }
+    const { run, bench: after } = rehearse(lever, bench, { nowMs: Date.now(), nextId: () => `id${++ids}` })
+    const script = runToPosixScript({ plate: 1, leverName: 'Night', log: run.log }, bench)
+    const { stdout, status } = runIn(at, script.ok ? script.value.text : '')
+    expect([stdout, status]).toEqual(['done\n', 0])
+    expect(filesThere(at)).toEqual(filesOf(after, at))
+    const folder = join(at, 'home', 'charts')
+    expect(startsLogged(at)).toEqual(
+      ['Notes.log', 'veil-2.exposure', 'veil-10.exposure'].map((name) => ({
+        program: join(at, 'bin', 'atlas'),
+        folder,
+        args: [name, '--'],
+      })),
+    )
+    // Nothing is there any more to be done again.
+    expect(runIn(at, script.ok ? script.value.text : '').status).toBe(1)
   })
 
   test('an interlock keeps a lever back with 3, asks, or pulls another', () => {

@@ -7,13 +7,15 @@ import type { Result } from '../result'
 import type { Pullable } from '../run'
 import type { Names, StepOf } from '../steps'
 import { sayCondition } from './conditions'
-import { helperText, withNeeds } from './helpers'
 import type { Place, Said } from './place'
 import { STATUS } from './place'
+import { assembled } from './assembled'
+import type { PosixScript } from './assembled'
 import { asComment } from './quote'
+import { resultPart, wholeBinding } from './rows'
 import { StepWriter } from './sayStep'
-import { AT_MARGIN, indented, Scope, Unsayable, Writing } from './writing'
-import type { CommandByHand } from './writing'
+import { partsUsed } from './sources'
+import { indented, Scope, Unsayable, Writing } from './writing'
 
 /** What levers are written against. */
 export interface ShellContext {
@@ -23,12 +25,6 @@ export interface ShellContext {
   /** The levers there are, with their named values: those that are pulled are written, too. */
   readonly leverOf?: (id: string) => { readonly lever: Pullable; readonly values: ValueTable } | undefined
   readonly names?: Names
-}
-
-export interface PosixScript {
-  readonly text: string
-  /** What it calls and whoever uses it fills in. */
-  readonly byHand: readonly CommandByHand[]
 }
 
 /** A script of one lever or several, each with the values it knows. */
@@ -74,12 +70,21 @@ function scriptOf(title: string, levers: readonly ScriptLever[], context: ShellC
   }
 }
 
+/** What a lever is given under a name, and the parts of it that are known. */
+interface Given {
+  readonly name: string
+  readonly word: string
+  readonly part: (part: string) => string | undefined
+}
+
 type LeverFunction = { readonly lever: Pullable; readonly name: string }
 
 /** Levers as functions, those that are pulled by others too. */
 class PullWriter {
   private readonly functions = new Map<string, string>()
   private readonly inputs = new Map<string, ReadonlyMap<string, string>>()
+  /** The variables of the parts of inputs, by the variables of the inputs. */
+  private readonly inputParts = new Map<string, ReadonlyMap<string, string>>()
   /** Levers that are being written, from the outside in. */
   private readonly open: Pullable[] = []
 
@@ -103,12 +108,15 @@ class PullWriter {
     for (const input of lever.inputs ?? []) {
       const variable = this.writing.identifiers.variable(input.name)
       inputs.set(input.name, variable)
-      scope.put(input.name, { kind: 'text', variable })
+      const parts = input.kind === 'any' ? partsUsed(input.name, lever.steps).filter((part) => part !== '') : []
+      const named = new Map(parts.map((part) => [part, this.writing.identifiers.variable(`${input.name}_${part}`)]))
+      scope.put(input.name, parts.length > 0 ? { kind: 'record', variable, parts: named } : { kind: 'text', variable })
+      this.inputParts.set(variable, named)
     }
     this.functions.set(lever.id, name)
     this.inputs.set(lever.id, inputs)
     const steps = new StepWriter(this.writing, (step, place) => this.sayPull(step, place))
-    const place: Place = { scope, values, isInLoop: false, path: '' }
+    const place: Place = { scope, values, isInLoop: false, path: '', all: lever.steps }
     const lines = [...this.gate(lever, place), ...steps.sayList(lever.steps, place)]
     this.writing.functions.push([
       `# ${lever.plate} ${asComment(lever.name)}`,
@@ -140,7 +148,7 @@ class PullWriter {
     return [`if ! { ${condition}; }; then`, ...indented(lines), 'fi']
   }
 
-  private callOf(leverId: string, given: readonly { name: string; word: string }[]): string {
+  private callOf(leverId: string, given: readonly Given[]): string {
     const found = this.context.leverOf?.(leverId)
     if (!found) throw new Unsayable({ code: 'lever-missing', message: `There is no lever “${leverId}” to be pulled.` })
     const { lever, values } = found
@@ -157,7 +165,11 @@ class PullWriter {
     const variables = this.inputs.get(lever.id)!
     const assigned = (lever.inputs ?? []).map((input) => {
       const variable = variables.get(input.name)!
-      return `${variable}=${given.find((one) => one.name === input.name)?.word ?? this.standardOf(lever, input)}`
+      const one = given.find(({ name: known }) => known === input.name)
+      const parts = [...(this.inputParts.get(variable) ?? [])].map(
+        ([part, partVariable]) => `${partVariable}=${one?.part(part) ?? "''"}`,
+      )
+      return [`${variable}=${one?.word ?? this.standardOf(lever, input)}`, ...parts].join(' ')
     })
     return [...assigned, `${this.writing.use('call')} ${name}`].join(' && ')
   }
@@ -171,9 +183,22 @@ class PullWriter {
   }
 
   private sayPull({ leverId, inputs, as }: StepOf<'lever.pull'>, place: Place): Said {
-    const words = inputs.map(({ name, text }) => ({ name, word: this.writing.word(text, place) }))
+    const words = inputs.map(({ name, text }): Given => {
+      const whole = wholeBinding(text, place)
+      const part = (of: string) =>
+        whole && 'parts' in whole && whole.parts.has(of) ? `$${whole.parts.get(of)}` : undefined
+      return { name, word: this.writing.word(text, place), part }
+    })
     const lines = [`${this.callOf(leverId, words)} || return`]
     if (!as) return { lines }
+    const used = partsUsed(as, place.all).filter((part) => part !== '')
+    if (used.length > 0) {
+      const variable = this.writing.identifiers.variable(as)
+      const parts = new Map(used.map((part) => [part, this.writing.identifiers.variable(`${as}_${part}`)]))
+      place.scope.set(as, { kind: 'record', variable, parts })
+      const taken = [...parts].map(([part, partVariable]) => `${partVariable}=\${${resultPart(part)}-}`)
+      return { lines: ['result=', ...lines, `${variable}=$result`, ...taken] }
+    }
     const known = place.scope.find(as)
     const variable = known?.kind === 'text' ? known.variable : this.writing.identifiers.variable(as)
     place.scope.set(as, { kind: 'text', variable })
@@ -245,39 +270,3 @@ const END = [
   '[ -z "$result" ] || printf \'%s\\n\' "$result"',
   'exit "$k_status"',
 ]
-
-function assembled(title: string, writing: Writing, end: readonly string[]): string {
-  const { bench, folders, programs, values, commands, functions } = writing
-  const quoted = (text: string) => writing.quoted(text)
-  const where = [
-    ...[...folders].map(([name, variable]) => `${variable}=${quoted(own(bench.folders, name) ?? '/')}`),
-    ...[...programs].map(([id, variable]) => `${variable}=${quoted(own(bench.programs, id)!.executable)}`),
-  ]
-  const named = [...values.values()].map(({ variable, text }) => `${variable}=${quoted(text)}`)
-  const section = (says: string, lines: readonly string[]) => (lines.length === 0 ? [] : ['', `# ${says}`, ...lines])
-  const helpers = withNeeds(writing.helpers)
-  const lines = [
-    '#!/bin/sh',
-    `# ${title}`,
-    '# Written by Keen Lever for any shell of POSIX.1-2017.',
-    'set -eu',
-    'unset CDPATH',
-    'k_failures=0 k_status=0 result=',
-    ...section('Where things are. Put in what they are called here.', where),
-    ...section('Values.', named),
-    ...section(
-      'What a script cannot do by itself. Put commands of your desktop in the place of by_hand and cannot_tell.',
-      commands.map(byHandText(quoted)),
-    ),
-    ...helpers.flatMap((name) => ['', helperText(name)]),
-    ...functions.flatMap((text) => ['', ...text]),
-    '',
-    ...end,
-  ]
-  return `${lines.map((line) => (line.startsWith(AT_MARGIN) ? line.slice(1) : line)).join('\n')}\n`
-}
-
-function byHandText(quoted: (text: string) => string) {
-  return ({ name, says, gives }: CommandByHand) =>
-    `${name}() { ${gives === 'condition' ? 'cannot_tell' : 'by_hand'} ${quoted(says)}; }`
-}

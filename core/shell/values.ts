@@ -3,6 +3,7 @@ import type { StepOf, TextWork, ValueOrigin } from '../steps'
 import { assertNever } from '../result'
 import { sayCondition } from './conditions'
 import type { Place, Said } from './place'
+import { sayPickRow } from './rows'
 import { saySource } from './sources'
 import { Unsayable } from './writing'
 import type { Binding, Writing } from './writing'
@@ -238,17 +239,14 @@ export function sayAsk(step: StepOf<'ask'>, place: Place, writing: Writing): Sai
     case 'file':
       return give('ask_file', writing.word(what.folder, place))
     case 'pick': {
-      const source = saySource(what.source, ['text'], place, writing)
       const several = what.several ?? false
+      writing.use('ask_pick')
+      if (!several) return sayPickRow(step.as, what.source, question, place, writing)
+      const source = saySource(what.source, ['text'], place, writing)
       writing.use('lists')
-      const words = [writing.use('ask_pick'), ...question, several ? 'several' : 'one', `"${source.list}"`, '|| return']
-      const got = several ? '$k_list' : '$k_answer'
+      const words = [writing.use('ask_pick'), ...question, 'several', `"${source.list}"`, '|| return']
       return {
-        lines: [
-          ...source.lines,
-          words.join(' '),
-          `${named(step.as, several ? 'list' : 'text', place, writing)}=${got}`,
-        ],
+        lines: [...source.lines, words.join(' '), `${named(step.as, 'list', place, writing)}=$k_list`],
       }
     }
     default:

@@ -45,6 +45,14 @@ export interface LeverFacts {
   readonly enabled: boolean
 }
 
+/** A program as it was started: its argv, program first, and what it was given beside it. */
+export interface Started {
+  readonly argv: readonly string[]
+  /** The working directory that was asked for. */
+  readonly folder?: string
+  readonly environment?: Readonly<Record<string, string>>
+}
+
 /** What a step comes to on a given bench. Its changes are not applied yet. */
 export type StepEffect =
   | {
@@ -52,6 +60,7 @@ export type StepEffect =
       readonly changes: readonly Change[]
       readonly note: string
       readonly reading?: Reading
+      readonly started?: readonly Started[]
       /** What the step gives back. */
       readonly value?: StepValue
     }

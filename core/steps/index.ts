@@ -26,7 +26,7 @@ export type {
 } from './defineStep'
 export { durationInWords, parseDuration } from './duration'
 export { namesFor } from './effect'
-export type { LeverFacts, StepContext, StepEffect } from './effect'
+export type { LeverFacts, Started, StepContext, StepEffect } from './effect'
 export {
   deviceIdSchema,
   environmentEntrySchema,

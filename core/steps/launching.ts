@@ -5,7 +5,7 @@ import type { ValueTable } from '../command'
 import { assertNever, fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { failed, namesFor } from './effect'
-import type { StepEffect } from './effect'
+import type { Started, StepEffect } from './effect'
 import { stepIssue } from './issues'
 
 /** What a step that starts a program says of the start. */
@@ -95,6 +95,7 @@ export function startProgram(
   if (!launched.ok) return failed(launched.issues)
   const { kind, changes, reading } = launched.value
   const { name } = own(bench.programs, request.programId)!
+  const started = [startedBy(request, bench)]
   switch (kind) {
     case 'error-window': {
       const { text, because } = reading.refusal!
@@ -106,17 +107,28 @@ export function startProgram(
       }
     }
     case 'opened':
-      return { kind: 'done', changes, reading, note: `${name} opened.` }
+      return { kind: 'done', changes, reading, started, note: `${name} opened.` }
     case 'loaded':
       return {
         kind: 'done',
         changes,
         reading,
+        started,
         note: `${name} was running; it took the arguments and came to the front.`,
       }
     case 'came-to-front':
-      return { kind: 'done', changes, reading, note: `${name} was running; it came to the front.` }
+      return { kind: 'done', changes, reading, started, note: `${name} was running; it came to the front.` }
     default:
       return assertNever(kind)
+  }
+}
+
+function startedBy(request: LaunchRequest, bench: BenchState): Started {
+  const { executable } = own(bench.programs, request.programId)!
+  const { args, workingDirectory: folder, environment = {} } = request
+  return {
+    argv: [executable, ...args],
+    ...(folder === undefined ? {} : { folder }),
+    ...(Object.keys(environment).length === 0 ? {} : { environment }),
   }
 }

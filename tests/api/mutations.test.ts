@@ -200,6 +200,7 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     chooseFramePart: { file: 'night-run.frame.yaml', kind: 'lever', key: lever.id, side: 'file' },
     previewImport: { files: [entryFile], frameId: frame.id },
     importEntries: { files: [entryFile], frameId: frame.id, locale: 'de', desktop: 'Fell:Moor' },
+    writeScript: { of: 'lever', id: lever.id },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
   }
 }

@@ -471,6 +471,19 @@ next_free() {
 }`,
     needs: ['failed', 'find_files', 'free_name', 'name_parts', 'ask_taken', 'throw_away'],
   },
+  move_one: {
+    says: 'One file to where nothing stands.',
+    text: sh`move_one() {
+  ! is_taken "$2" || { failed "There is something at $2."; return 1; }
+  mkdir -p -- "#{2%/*}/" && mv -- "$1" "$2"
+}`,
+    needs: ['failed', 'free_name'],
+  },
+  remove_one: {
+    text: sh`remove_one() { # a file or an empty folder
+  if [ -d "$1" ]; then rmdir -- "$1"; else rm -- "$1"; fi
+}`,
+  },
   make_folder: {
     text: sh`make_folder() {
   case $1 in /*) k_to=$1 ;; *) k_to=$home/$1 ;; esac

@@ -140,6 +140,60 @@ END_OF_LIST
 }`,
     needs: ['ask', 'failed', 'lists', 'lines_of', 'distinct'],
   },
+  find_row: {
+    says: 'Rows of a list: each has so many lines, its columns.',
+    text: sh`column_of() { # list, columns, which
+  [ -z "$1" ] || printf '%s\n' "$1" | awk -v "columns=$2" -v "which=$3" '(NR - 1) % columns == which - 1'
+}
+row_of() { # list, columns, which row: k_row
+  k_row=$(printf '%s\n' "$1" | sed -n "$((($3 - 1) * $2 + 1)),$(($3 * $2))p")
+}
+find_row() { # list, columns, which is compared; exact or begins; fail, ask or go-on; fail, ask or first; wanted: k_row
+  k_labels=$(column_of "$1" "$2" "$3") k_row=
+  trim "$7"
+  encode "$k_text"
+  k_hits=$([ -z "$k_labels" ] || printf '%s\n' "$k_labels" | K_WANTED=$k_line awk -v "how=$4" '
+    BEGIN { wanted = tolower(ENVIRON["K_WANTED"]) }
+    {
+      label = tolower($0)
+      gsub(/^[ \t]+|[ \t]+$/, "", label)
+      if (label "" == wanted "") exact = exact NR "\n"
+      if (wanted == "\\e" || substr(label, 1, length(wanted)) == wanted) begins = begins NR "\n"
+    }
+    END { printf "%s", exact != "" || how == "exact" ? exact : begins }')
+  case $k_hits in
+    '')
+      case $5 in
+        go-on) return 0 ;;
+        ask) [ -z "$k_labels" ] || { ask_pick "Nothing there is “$7”. Which is meant?" '' '' one "$k_labels" && row_of "$1" "$2" "$k_at"; return; } ;;
+      esac
+      failed "Nothing was found for “$7”."
+      return 1
+      ;;
+    *"$nl"*)
+      case $6 in
+        first) k_hits=#{k_hits%%"$nl"*} ;;
+        ask)
+          k_several=
+          while IFS= read -r k_hit <&8; do
+            k_several=$k_several#{k_several:+$nl}$(printf '%s\n' "$k_labels" | sed -n "#{k_hit}p")
+          done 8<<END_OF_LIST
+$k_hits
+END_OF_LIST
+          ask_pick "Several there fit “$7”. Which is meant?" '' '' one "$k_several" || return
+          k_hits=$(printf '%s\n' "$k_hits" | sed -n "#{k_at}p")
+          ;;
+        *)
+          failed "Several there fit “$7”."
+          return 1
+          ;;
+      esac
+      ;;
+  esac
+  row_of "$1" "$2" "$k_hits"
+}`,
+    needs: ['ask_pick', 'failed', 'lists', 'trim'],
+  },
   ask_alert: {
     says: 'Warns, and waits until it is read.',
     text: sh`alert() {

@@ -16,7 +16,7 @@ import { fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
-import type { StepContext, StepEffect } from '../effect'
+import type { Started, StepContext, StepEffect } from '../effect'
 import { programIdSchema, requiredPath, templateSchema } from '../fields'
 import { fault, note } from '../finding'
 import type { StepFinding } from '../finding'
@@ -69,6 +69,7 @@ export const openPlaces = defineStep({
     const { values, broken } = namesFor(bench, context.values)
     const changes: Change[] = []
     const notes: string[] = []
+    const started: Started[] = []
     const issues: Issue[] = []
     let now = bench
     for (const text of step.places) {
@@ -84,11 +85,14 @@ export const openPlaces = defineStep({
         const after = applyChanges(now, effect.changes)
         if (after.ok) now = after.value
         if (effect.kind === 'failed') issues.push(effect.issue)
-        else notes.push(effect.note)
+        else {
+          notes.push(effect.note)
+          started.push(...(effect.started ?? []))
+        }
       }
     }
     if (issues.length > 0) return { ...failed(issues), changes }
-    return { kind: 'done', changes, note: notes.join(' ') }
+    return { kind: 'done', changes, started, note: notes.join(' ') }
   },
   lint(step, bench, table) {
     const { values } = namesFor(bench, table)
