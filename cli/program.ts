@@ -1,6 +1,7 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander'
 import { version } from '../package.json'
 import { ApiRefusal } from '../contract/callRoute'
+import { addBackupCommands } from './commands/backups'
 import { addBenchCommands } from './commands/bench'
 import { addDoctor } from './commands/doctor'
 import { addFrameCommands } from './commands/frames'
@@ -50,6 +51,7 @@ export async function runKeen(
   addRunCommands(program, open, end)
   addKeyCommands(program, open, end)
   addFrameCommands(program, open, end)
+  addBackupCommands(program, open, end)
   addBenchCommands(program, open)
   addDoctor(program, open, end)
   program

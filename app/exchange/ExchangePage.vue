@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { useViewKeys } from '~/page/useViewKeys'
 import { useLocalStorage } from '@vueuse/core'
+import BackupPane from './BackupPane.vue'
 import ExportPane from './ExportPane.vue'
 import FrameFilePane from './FrameFilePane.vue'
 import ImportPane from './ImportPane.vue'
 import ScriptPane from './ScriptPane.vue'
 
-/** Desktop Entries, frame files and scripts, in and out. */
-const pane = useLocalStorage<'entries' | 'frames' | 'scripts'>('keen-lever.exchange-pane', 'entries')
+/** Desktop Entries, frame files, scripts and backups, in and out. */
+const pane = useLocalStorage<'entries' | 'frames' | 'scripts' | 'backups'>('keen-lever.exchange-pane', 'entries')
 useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }])
 </script>
 
@@ -19,6 +20,7 @@ useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }
         <ElRadioButton value="entries"> Desktop Entries </ElRadioButton>
         <ElRadioButton value="frames"> Frame files </ElRadioButton>
         <ElRadioButton value="scripts"> Scripts </ElRadioButton>
+        <ElRadioButton value="backups"> Backups </ElRadioButton>
       </ElRadioGroup>
       <span v-if="pane === 'entries'" class="soft"
         >Desktop Entry files, by the freedesktop standard 1.5: programs and levers in, levers out.</span
@@ -26,10 +28,12 @@ useViewKeys('Exchange', [{ keys: 'Tab', does: 'goes through import and export' }
       <span v-else-if="pane === 'scripts'" class="soft"
         >Levers as a script of the POSIX shell, for where there is no Keen Lever.</span
       >
+      <span v-else-if="pane === 'backups'" class="soft">All that stands, in one file, to be put back whole.</span>
       <span v-else class="soft">A frame in one readable file: YAML 1.2, to be kept, sent and edited.</span>
     </header>
     <FrameFilePane v-if="pane === 'frames'" />
     <ScriptPane v-else-if="pane === 'scripts'" />
+    <BackupPane v-else-if="pane === 'backups'" />
     <div v-else class="halves">
       <ImportPane />
       <ExportPane />

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { backupsEndpoints } from './backups'
 import { benchEndpoints } from './bench'
 import { exchangeEndpoints } from './exchange'
 import { frameFilesEndpoints } from './frameFiles'
@@ -27,6 +28,7 @@ export const endpoints = {
   ...iconsEndpoints,
   ...exchangeEndpoints,
   ...frameFilesEndpoints,
+  ...backupsEndpoints,
   ...historyEndpoints,
 }
 

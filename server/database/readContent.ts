@@ -17,6 +17,9 @@ export interface RawContent {
   readonly icons: readonly unknown[]
   readonly entryFiles: readonly unknown[]
   readonly recordings: readonly unknown[]
+  /** Not there in what older versions wrote. */
+  readonly choices?: readonly unknown[]
+  readonly sums?: readonly unknown[]
   readonly keys?: unknown
   readonly settings?: unknown
   readonly benchParts: readonly { part: string; body: unknown }[]
@@ -28,6 +31,15 @@ const schemas = {
   icons: z.object({ id: z.string(), type: z.enum(['image/svg+xml', 'image/png']), base64: z.string() }),
   entryFiles: z.object({ id: z.string(), text: z.string() }),
   recordings: z.object({ id: z.string(), name: z.string(), atMs: z.number(), events: z.array(z.any()) }),
+  choices: z.object({
+    letters: z.string(),
+    entryId: z.string(),
+    count: z.number().int(),
+    since: z.number().int(),
+    isFirst: z.boolean(),
+    lastAtMs: z.number(),
+  }),
+  sums: z.object({ id: z.string(), sum: z.string(), value: z.union([z.number(), z.string()]), atMs: z.number() }),
 }
 const versioned = <S extends z.ZodType>(body: S) => z.object({ version: z.number(), body })
 
@@ -84,6 +96,8 @@ export function readContent(raw: RawContent): { content: StoreContent; left: str
       icons: taken('icon', raw.icons, schemas.icons),
       entryFiles: taken('imported file', raw.entryFiles, schemas.entryFiles),
       recordings: taken('recording', raw.recordings, schemas.recordings),
+      choices: taken('choice', raw.choices ?? [], schemas.choices),
+      sums: taken('sum', raw.sums ?? [], schemas.sums),
     },
   }
 }

@@ -1,5 +1,6 @@
-import { readBeside } from '../database/content'
+import { hasDaily, writeBackup } from '../database/backups'
 import { writeCopy } from '../database/copies'
+import { contentOf } from './storeContent'
 import type { Store } from './store'
 
 const FIRST_AFTER_MS = 5000
@@ -7,7 +8,8 @@ const EVERY_MS = 3_600_000
 
 /**
  * Keeps copies of what the store is about beside its database: soon after the start, every hour in which something
- * changed, and when it stops. So there is a good one when the database is damaged.
+ * changed, and when it stops. So there is a good one when the database is damaged. The first copy of a day is a backup,
+ * too.
  */
 export class CopyKeeper {
   private timer: NodeJS.Timeout
@@ -34,25 +36,19 @@ export class CopyKeeper {
     if (!this.isClosed) this.timer = setTimeout(() => void this.copyAgain(), EVERY_MS).unref()
   }
 
-  /** What is in memory is never altered in place, so that a copy of it fits together however long it takes. */
   private copy(): Promise<void> {
     this.isWriting = this.isWriting.then(async () => {
-      const { book, bench, benchVersion } = this.store
-      const { revision, frames, levers, values, kits, keys, settings } = book
-      if (this.copied?.revision === revision && this.copied.benchVersion === benchVersion) return
-      const content = {
-        frames: [...frames.values()],
-        levers: [...levers.values()],
-        values: [...values.values()],
-        kits: [...kits.values()],
-        keys,
-        settings,
-        bench,
-      }
+      const { benchVersion } = this.store
+      const { revision } = this.store.book
+      const nowMs = Date.now()
+      const isDue = !hasDaily(this.folder, nowMs)
+      const isCopied = this.copied?.revision === revision && this.copied.benchVersion === benchVersion
+      if (isCopied && !isDue) return
       try {
-        const beside = await this.store.aside(readBeside)
-        await writeCopy(this.folder, { ...content, ...beside }, Date.now())
+        const content = await contentOf(this.store)
+        if (!isCopied) await writeCopy(this.folder, content, nowMs)
         this.copied = { revision, benchVersion }
+        if (isDue) await writeBackup(this.folder, content, 'daily', nowMs)
       } catch (error) {
         console.error('copy of the store:', error)
       }

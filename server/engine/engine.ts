@@ -8,7 +8,10 @@ import type { Beginning } from '../database/openStore'
 import { finishEdit } from '../database/finishEdit'
 import { readMigrations } from '../database/readMigrations'
 import { writeRuns } from '../database/runTable'
-import { demoContent, seed } from '../database/content'
+import { writeBackup } from '../database/backups'
+import type { Backup } from '../database/backups'
+import { demoContent, replaceContent, seed } from '../database/content'
+import type { StoreContent } from '../database/content'
 import { upgradeStore } from '../database/upgrades'
 import { steadyClock } from './clock'
 import { CopyKeeper } from './copyKeeper'
@@ -21,6 +24,7 @@ import { Retention } from './retention'
 import { RecorderDesk } from './recorderDesk'
 import { RunDriver } from './runDriver'
 import { loadSums } from './stepContext'
+import { contentOf } from './storeContent'
 import { Store } from './store'
 
 /** Everything behind the routes. */
@@ -78,7 +82,8 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   await doorDesk.start()
   const retention = new Retention(store)
   const copies = opened.copiesIn === undefined ? undefined : new CopyKeeper(store, opened.copiesIn)
-  const halt = async () => {
+  let halted: Promise<void> | undefined
+  const haltAll = async () => {
     feed.close()
     driver.close()
     keyDesk.close()
@@ -88,6 +93,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     await store.idle()
     await copies?.close()
   }
+  const halt = () => (halted ??= haltAll())
   return {
     folder: opened.folder,
     store,
@@ -109,19 +115,41 @@ let engine: Promise<Engine> | undefined
 
 /** The engine of this server, opened at first use. */
 export function useEngine(): Promise<Engine> {
-  const { KEEN_DATA = '.data', KEEN_BEGIN, KEEN_FRESH, KEEN_FRAMES, PORT = '4173' } = process.env
+  const { KEEN_DATA = '.data', KEEN_BEGIN, KEEN_FRESH } = process.env
   if (KEEN_DATA.trim() === '')
     engine ??= Promise.reject(new StoreError('KEEN_DATA is empty. Give it a folder, or leave it out for .data.'))
-  engine ??= readMigrations().then((migrations) =>
-    openEngine(
-      resolve(KEEN_DATA),
-      `http://127.0.0.1:${PORT}`,
-      migrations,
-      beginningOf(KEEN_BEGIN, KEEN_FRESH),
-      framesInOf(KEEN_FRAMES),
-    ),
-  )
+  engine ??= openHere(resolve(KEEN_DATA), beginningOf(KEEN_BEGIN, KEEN_FRESH))
   return engine
+}
+
+async function openHere(folder: string, beginning: Beginning): Promise<Engine> {
+  const { KEEN_FRAMES, PORT = '4173' } = process.env
+  return openEngine(folder, `http://127.0.0.1:${PORT}`, await readMigrations(), beginning, framesInOf(KEEN_FRAMES))
+}
+
+/**
+ * Puts content in the place of what the store of this server is about, and goes on with it. Runs that have not ended are
+ * stopped; what stood before is kept as a backup, whose name comes back. Meanwhile requests wait.
+ */
+export async function restoreStore(content: StoreContent): Promise<Backup> {
+  const before = await useEngine()
+  const { folder, store } = before
+  await before.driver.stopAll()
+  const restored = (async () => {
+    await before.halt()
+    try {
+      const kept = await writeBackup(folder, await contentOf(store), 'before-restore', Date.now())
+      await replaceContent(store.database, content, Date.now())
+      return kept
+    } finally {
+      await before.close()
+    }
+  })()
+  // Where it could not be put there, the store is as it was.
+  engine = restored.catch(() => undefined).then(() => openHere(folder, 'as-left'))
+  const kept = await restored
+  await engine
+  return kept
 }
 
 function framesInOf(given: string | undefined): string | undefined {

@@ -1,2 +1,2 @@
-export { openEngine, useEngine } from './engine'
+export { openEngine, restoreStore, useEngine } from './engine'
 export type { Engine } from './engine'

@@ -30,6 +30,7 @@ export default defineNitroPlugin((nitro) => {
   })
   // Open event streams would keep the server from stopping.
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
-    process.once(signal, () => void engine.then(({ feed }) => feed.close()))
-  nitro.hooks.hook('close', async () => (await engine).close())
+    process.once(signal, () => void useEngine().then(({ feed }) => feed.close()))
+  // Another one than at the start, where a backup was restored.
+  nitro.hooks.hook('close', async () => (await useEngine()).close())
 })

@@ -200,6 +200,8 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     chooseFramePart: { file: 'night-run.frame.yaml', kind: 'lever', key: lever.id, side: 'file' },
     previewImport: { files: [entryFile], frameId: frame.id },
     importEntries: { files: [entryFile], frameId: frame.id, locale: 'de', desktop: 'Fell:Moor' },
+    previewBackup: { base64: 'H4sIAAAAAAAAA6tWAgBDv6ajAgAAAA==' },
+    restoreBackup: { file: 'none.keen-backup' },
     writeScript: { of: 'lever', id: lever.id },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
   }
@@ -239,6 +241,9 @@ const entryFile = {
 /** Routes that need more than one thing to be so: a run that asks, waits or pauses just then, what nothing uses, a file that is gone. */
 const RARE: readonly string[] = [
   'answerRun',
+  'previewBackup',
+  'restoreBackup',
+  'readBackup',
   'forwardRun',
   'goOnRun',
   'nameInRun',

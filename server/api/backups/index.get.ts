@@ -1,0 +1,4 @@
+import { backupsOf } from '../../database/backups'
+import { route } from '../../http/route'
+
+export default route('listBackups', ({ engine: { folder } }) => backupsOf(folder))
