@@ -7,6 +7,10 @@ import { useNotices } from '~/live/useNotices'
 import { dayAndTime } from '~/page/instants'
 
 /** Backups of the store: made, saved as files, and put in the place of what stands after a look at what they hold. */
+const { given } = defineProps<{
+  /** A file that was chosen elsewhere. */
+  given?: File
+}>()
 const notices = useNotices()
 const backups = shallowRef<AnswerOf<'listBackups'>>([])
 type Which = BodyOf<'restoreBackup'>
@@ -19,7 +23,10 @@ const LARGEST = 48_000_000
 
 const differing = computed(() => looked.value?.preview.counts.filter(({ now, then }) => now !== then).length ?? 0)
 
-onMounted(refresh)
+onMounted(async () => {
+  await refresh()
+  if (given) await lookAt(given)
+})
 
 async function refresh(): Promise<void> {
   backups.value = (await notices.attempt(() => callApi('listBackups'))) ?? backups.value
@@ -46,10 +53,13 @@ async function look(name: string, which: Which): Promise<void> {
 async function lookAtFile(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
-  if (!file) return
+  if (file) await lookAt(file)
+  input.value = ''
+}
+
+async function lookAt(file: File): Promise<void> {
   if (file.size > LARGEST) notices.say(`${file.name} is too large for a backup: it has more than 48 MB.`)
   else await look(file.name, { base64: await base64Of(file) })
-  input.value = ''
 }
 
 function base64Of(file: File): Promise<string> {

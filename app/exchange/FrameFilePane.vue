@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { AnswerOf } from '~~/contract'
 import { countOf } from '~~/core/names'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
@@ -13,6 +13,10 @@ import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
 
 /** A frame as a file: written out, altered, and read in after a look at what would change. */
+const { given } = defineProps<{
+  /** A file that was chosen elsewhere. */
+  given?: File
+}>()
 const mirror = useMirror()
 const notices = useNotices()
 const { undo } = useUndo()
@@ -75,8 +79,13 @@ async function open(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
   input.value = ''
-  if (file) typed.value = { ...typed.value, text: await file.text() }
+  if (file) await openFile(file)
 }
+
+async function openFile(file: File): Promise<void> {
+  typed.value = { ...typed.value, text: await file.text() }
+}
+onMounted(() => given && openFile(given))
 
 async function readIn(): Promise<void> {
   isWorking.value = true

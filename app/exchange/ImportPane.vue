@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { ImportItem } from '~~/contract'
 import { countOf } from '~~/core/names'
 import { describeSteps } from '~~/core/steps'
@@ -14,6 +14,10 @@ import { useUndo } from '~/live/useUndo'
 import { fateWords } from './fateWords'
 
 /** Desktop Entry files in: what an import would do is shown before, file by file. */
+const { given } = defineProps<{
+  /** A file that was chosen elsewhere. */
+  given?: File
+}>()
 const mirror = useMirror()
 const notices = useNotices()
 const { undo } = useUndo()
@@ -65,6 +69,7 @@ async function preview(): Promise<void> {
   isWorking.value = false
 }
 watch([frameId, locale, desktop, forced], preview)
+onMounted(() => given && choose([given]))
 
 async function take(): Promise<void> {
   isWorking.value = true

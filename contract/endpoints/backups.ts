@@ -2,11 +2,9 @@ import { z } from 'zod'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
-const kind = z
-  .enum(['daily', 'wanted', 'before-restore'])
-  .meta({
-    description: 'Made at the first start of a day, because somebody wanted it, or before another was restored.',
-  })
+const kind = z.enum(['daily', 'wanted', 'before-restore']).meta({
+  description: 'Made at the first start of a day, because somebody wanted it, or before another was restored.',
+})
 const backupSchema = z.object({
   file: z.string(),
   kind,

@@ -1,9 +1,26 @@
 import { z } from 'zod'
+import { LONGEST_DOCUMENT } from '../../core/exchange'
 import { exportAnswerSchema, exportBodySchema, historySchema, importBodySchema, importItemSchema } from '../schemas'
 import { missing, unusable } from './endpoint'
 import type { Endpoint } from './endpoint'
 
 const importBytes = 24 * 1024 * 1024
+const textBody = z.object({
+  kind: z.enum(['document', 'bookmarks']),
+  text: z.string().max(LONGEST_DOCUMENT, 'A file has at most 24 million letters.'),
+  frameId: z
+    .string()
+    .max(200)
+    .optional()
+    .meta({ description: 'Bookmarks become levers of this frame, too; only named addresses where it is left out.' }),
+})
+const itemSchema = z.object({
+  what: z.enum(['frame', 'lever', 'value', 'kit', 'address']),
+  name: z.string(),
+  fate: z.enum(['new', 'changed', 'same']),
+  plate: z.number().int().optional(),
+  frame: z.string().optional(),
+})
 
 /** Desktop Entry files in and out. */
 export const exchangeEndpoints = {
@@ -32,6 +49,50 @@ export const exchangeEndpoints = {
     body: exportBodySchema,
     answer: exportAnswerSchema,
     refusals: missing,
+  },
+  writeDocument: {
+    method: 'POST',
+    path: '/api/exchange/document',
+    summary: 'Some frames, or all, with shared values and kits, as one JSON document (docs/document.schema.json).',
+    body: z.object({
+      frameIds: z
+        .array(z.string().max(200))
+        .min(1)
+        .max(200)
+        .optional()
+        .meta({ description: 'All where it is left out.' }),
+    }),
+    answer: z.object({ name: z.string(), text: z.string() }),
+    refusals: missing,
+  },
+  writeTable: {
+    method: 'GET',
+    path: '/api/exchange/tables/:id',
+    summary: 'The `levers`, `triggers`, `clashes` or the `ledger` as comma-separated values (RFC 4180).',
+    answer: z.object({ name: z.string(), text: z.string() }),
+    refusals: missing,
+  },
+  previewText: {
+    method: 'POST',
+    path: '/api/exchange/text/preview',
+    summary:
+      'What reading in a document or a file of bookmarks would make and alter, or what is wrong with it. Nothing is altered.',
+    body: textBody,
+    mostBytes: importBytes * 3,
+    answer: z.object({
+      issues: z.array(z.object({ at: z.string(), message: z.string() })),
+      items: z.array(itemSchema),
+      left: z.array(z.object({ name: z.string(), because: z.string() })).meta({ description: 'What cannot be taken.' }),
+    }),
+  },
+  importText: {
+    method: 'POST',
+    path: '/api/exchange/text',
+    summary: 'Reads in a document or a file of bookmarks as one edit: all that the preview shows, or nothing.',
+    body: textBody,
+    mostBytes: importBytes * 3,
+    answer: z.object({ items: z.array(itemSchema), history: historySchema }),
+    refusals: { 422: 'It cannot be read, with the place, or it names a lever or frame that is not there.' },
   },
   writeScript: {
     method: 'POST',

@@ -6,6 +6,7 @@ import { clipboardChanges } from './changes/clipboard'
 import { desktopChanges } from './changes/desktops'
 import { deviceChanges } from './changes/devices'
 import { documentChanges } from './changes/documents'
+import { addressChanges } from './changes/addresses'
 import { fileChanges } from './changes/files'
 import { programChanges } from './changes/programs'
 import { screenChanges } from './changes/screen'
@@ -20,6 +21,7 @@ const definitions = [
   ...deviceChanges,
   ...screenChanges,
   ...fileChanges,
+  ...addressChanges,
   ...programChanges,
 ] as const
 

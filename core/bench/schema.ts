@@ -163,6 +163,9 @@ export const desktopsSchema = z
       context.addIssue({ code: 'custom', path: ['before'], message: 'It is one of the desktops.' })
   })
 
+/** A page of the place by its name. */
+export const addressSchema = z.object({ name: z.string(), address: z.string() })
+
 /** The whole workstation as it is written down; see `readBench`. */
 export const writtenBenchSchema = z.object({
   programs: z.record(z.string(), programSchema),
@@ -173,7 +176,7 @@ export const writtenBenchSchema = z.object({
   files: z.record(z.string(), fileSchema),
   /** Known folders by variable name, and named addresses of the place. */
   folders: z.record(z.string(), z.string()),
-  addresses: z.array(z.object({ name: z.string(), address: z.string() })),
+  addresses: z.array(addressSchema),
   devices: z.record(z.string(), deviceSchema),
   messages: z.array(messageSchema),
   /** Which control values are shown as lamps, in order. */

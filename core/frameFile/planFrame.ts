@@ -39,6 +39,10 @@ export interface PlanInput extends StoreNames {
   readonly newId: () => string
   /** The frame that the file is about, where that is known otherwise than by its name. */
   readonly frameId?: string
+  /** What frames are called, where others are read in with this one. */
+  readonly frameNames?: StoreNames['frames']
+  /** The ids of its levers, and of all that are read in with them by what they are called. */
+  readonly together?: { readonly ids: readonly string[]; readonly own: ReadonlyMap<string, string> }
   /** What levers of the file were, by the names they had; a name of theirs may have been given anew since. */
   readonly idByName?: ReadonlyMap<string, string>
 }
@@ -54,10 +58,10 @@ export function planFrame(document: FrameDocument, input: PlanInput): FramePlan 
       : input.frames.get(input.frameId)
   const here = frame ? [...input.levers.values()].filter(({ frameId }) => frameId === frame.id) : []
   const values = frame ? [...input.values].filter(({ frameId }) => frameId === frame.id) : []
-  const index = indexNames(input)
+  const index = indexNames({ ...input, frames: input.frameNames ?? input.frames })
   const stands = standing(document.levers, here, input.idByName)
-  const ids = document.levers.map((lever) => stands.get(lever)?.id ?? input.newId())
-  const own = ownIds(document, ids)
+  const ids = input.together?.ids ?? document.levers.map((lever) => stands.get(lever)?.id ?? input.newId())
+  const own = new Map([...(input.together?.own ?? []), ...ownIds(document, ids)])
   const said = asStoreSays(document, index, own)
   const now = frame && documentOf(frame, here, values, input)
   const asFile = new Map(now?.levers.map((lever, i) => [here[i]!.id, lever]))

@@ -45,11 +45,7 @@ export function importFrameFile(document: FrameDocument, notInFile: NotInFile, k
       )
     }
     const frameId = plan.frame?.id ?? newId()
-    const entries = [
-      ...frameEntries(document, plan, frameId, state),
-      ...valueEntries(plan, frameId, notInFile),
-      ...leverEntries(plan, frameId, notInFile, state),
-    ]
+    const entries = entriesOfPlan(document, plan, frameId, notInFile, new Numbers(state))
     const count = plan.levers.filter(({ fate }) => fate === 'new' || fate === 'changed').length
     return succeed({
       label: `${known.label ?? `Read in ${document.name}`}: ${count} of ${document.levers.length} levers`,
@@ -59,15 +55,53 @@ export function importFrameFile(document: FrameDocument, notInFile: NotInFile, k
   }
 }
 
-function frameEntries(document: FrameDocument, plan: FramePlan, id: string, state: BookState): RevisionEntry[] {
+/** Numbers and places that are given to what is new, each once. */
+export class Numbers {
+  private readonly plates: Set<number>
+  private nextPlate: number
+  private lastPosition: number
+
+  constructor(state: BookState) {
+    this.plates = new Set([...state.levers.values()].map(({ plate }) => plate))
+    this.nextPlate = nextPlate(state)
+    this.lastPosition = Math.max(-1, ...[...state.frames.values()].map(({ position }) => position))
+  }
+
+  /** The plate that is said, where nobody else has it; the next number otherwise. */
+  plate(said: number | undefined): number {
+    const plate = said !== undefined && !this.plates.has(said) ? said : this.nextPlate++
+    this.plates.add(plate)
+    return plate
+  }
+
+  position(): number {
+    return (this.lastPosition += 1)
+  }
+}
+
+/** What a plan alters, of the frame of that id. */
+export function entriesOfPlan(
+  document: FrameDocument,
+  plan: FramePlan,
+  frameId: string,
+  notInFile: NotInFile,
+  numbers: Numbers,
+): RevisionEntry[] {
+  return [
+    ...frameEntries(document, plan, frameId, numbers),
+    ...valueEntries(plan.values, frameId, notInFile),
+    ...leverEntries(plan, frameId, notInFile, numbers),
+  ]
+}
+
+function frameEntries(document: FrameDocument, plan: FramePlan, id: string, numbers: Numbers): RevisionEntry[] {
   if (!plan.isFrameChanged) return []
   const before = plan.frame ?? null
-  const last = Math.max(-1, ...[...state.frames.values()].map(({ position }) => position))
   const after: Frame = {
     id,
     name: document.name,
     on: document.on,
-    position: before?.position ?? last + 1,
+    position: before?.position ?? numbers.position(),
     version: (before?.version ?? 0) + 1,
     ...(document.condition ? { condition: document.condition } : {}),
     ...(document.rules.length > 0 ? { rules: document.rules } : {}),
@@ -75,7 +109,11 @@ function frameEntries(document: FrameDocument, plan: FramePlan, id: string, stat
   return [{ kind: 'frame', id, before, after }]
 }
 
-function valueEntries({ values }: FramePlan, frameId: string, notInFile: NotInFile): RevisionEntry[] {
+export function valueEntries(
+  values: FramePlan['values'],
+  frameId: string | null,
+  notInFile: NotInFile,
+): RevisionEntry[] {
   return values.flatMap(({ fate, name, text, stands }): RevisionEntry[] => {
     if (fate === 'new') {
       const id = newId()
@@ -87,18 +125,10 @@ function valueEntries({ values }: FramePlan, frameId: string, notInFile: NotInFi
   })
 }
 
-function leverEntries({ levers }: FramePlan, frameId: string, notInFile: NotInFile, state: BookState): RevisionEntry[] {
-  const plates = new Set([...state.levers.values()].map(({ plate }) => plate))
-  let next = nextPlate(state)
-  /** The plate that the file says, where nobody else has it; the next number otherwise. */
-  const plateFor = (said: number | undefined) => {
-    const plate = said !== undefined && !plates.has(said) ? said : next++
-    plates.add(plate)
-    return plate
-  }
+function leverEntries({ levers }: FramePlan, frameId: string, notInFile: NotInFile, numbers: Numbers): RevisionEntry[] {
   return levers.flatMap(({ fate, stands, lever, id }): RevisionEntry[] => {
     if (fate === 'new') {
-      const after: Lever = withoutNothing({ ...lever!, id, frameId, plate: plateFor(lever!.plate), version: 1 })
+      const after: Lever = withoutNothing({ ...lever!, id, frameId, plate: numbers.plate(lever!.plate), version: 1 })
       return [{ kind: 'lever', id, before: null, after }]
     }
     if (fate === 'changed') {

@@ -1,0 +1,53 @@
+import type { AnswerOf, BodyOf } from '../../contract'
+import { readBookmarks, readDocument } from '../../core/exchange'
+import type { Bookmarks, DocumentPlan, ExchangeDocument } from '../../core/exchange'
+import { succeed } from '../../core/result'
+import type { Result } from '../../core/result'
+import type { BookmarkPlan } from '../engine/documentEdits'
+
+type Item = AnswerOf<'previewText'>['items'][number]
+
+/** A document or bookmarks as they were read from a text. */
+export type Carried =
+  | { readonly kind: 'document'; readonly document: ExchangeDocument }
+  | { readonly kind: 'bookmarks'; readonly bookmarks: Bookmarks }
+
+/** Issues: those of `readDocument` and `readBookmarks`. */
+export function readCarried({ kind, text }: Pick<BodyOf<'importText'>, 'kind' | 'text'>): Result<Carried> {
+  if (kind === 'document') {
+    const document = readDocument(text)
+    return document.ok ? succeed({ kind, document: document.value }) : document
+  }
+  const bookmarks = readBookmarks(text)
+  return bookmarks.ok ? succeed({ kind, bookmarks: bookmarks.value }) : bookmarks
+}
+
+/** A plan without things in full, as it is shown. */
+export function itemsOfDocument(document: ExchangeDocument, plan: DocumentPlan): Item[] {
+  const frames = plan.frames.flatMap((frame, i): Item[] => {
+    const { name } = document.frames[i]!
+    const levers = frame.levers.flatMap((lever): Item[] => {
+      if (lever.fate === 'only-here') return []
+      const plate = lever.stands?.plate ?? lever.lever?.plate
+      return [
+        { what: 'lever', name: lever.name, fate: lever.fate, frame: name, ...(plate === undefined ? {} : { plate }) },
+      ]
+    })
+    const values = frame.values.flatMap(({ fate, name: value }): Item[] =>
+      fate === 'only-here' ? [] : [{ what: 'value', name: value, fate, frame: name }],
+    )
+    const fate = !frame.frame ? 'new' : frame.isFrameChanged ? 'changed' : 'same'
+    return [{ what: 'frame', name, fate }, ...values, ...levers]
+  })
+  const shared = plan.values.flatMap(({ fate, name }): Item[] =>
+    fate === 'only-here' ? [] : [{ what: 'value', name, fate }],
+  )
+  return [...frames, ...shared, ...plan.kits.map(({ fate, name }): Item => ({ what: 'kit', name, fate }))]
+}
+
+export function itemsOfBookmarks({ addresses, levers }: BookmarkPlan): Item[] {
+  return [
+    ...addresses.map(({ name, fate }): Item => ({ what: 'address', name, fate })),
+    ...levers.map(({ name, fate }): Item => ({ what: 'lever', name, fate })),
+  ]
+}
