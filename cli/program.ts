@@ -4,6 +4,7 @@ import { ApiRefusal } from '../contract/callRoute'
 import { addBackupCommands } from './commands/backups'
 import { addBenchCommands } from './commands/bench'
 import { addDoctor } from './commands/doctor'
+import { addExchangeCommands } from './commands/exchange'
 import { addFrameCommands } from './commands/frames'
 import { addKeyCommands } from './commands/keys'
 import { addLeverCommands } from './commands/levers'
@@ -51,6 +52,7 @@ export async function runKeen(
   addRunCommands(program, open, end)
   addKeyCommands(program, open, end)
   addFrameCommands(program, open, end)
+  addExchangeCommands(program, open, end)
   addBackupCommands(program, open, end)
   addBenchCommands(program, open)
   addDoctor(program, open, end)

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import type { ElementHandle, Page } from 'puppeteer-core'
 import { openBrowser, openTab, press } from '../tests/support/openBrowser'
 import type { Theme } from '../tests/support/openBrowser'
-import { chooseProgram, button, fill, seen } from '../tests/support/screen'
+import { chooseProgram, button, fill, radio, seen } from '../tests/support/screen'
 import { startServer } from '../tests/support/startServer'
 import { ensureBuilt } from './ensureBuilt.mjs'
 
@@ -144,6 +144,7 @@ async function previewImport(page: Page): Promise<void> {
     'broken.desktop': '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n',
   }
   for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, name), text)
+  await radio(page, 'Desktop Entries')
   const input = (await page.$('input[aria-label="Desktop Entry files"]')) as ElementHandle<HTMLInputElement>
   await input.uploadFile(...Object.keys(files).map((name) => join(folder, name)))
   await seen(page, '2 new')

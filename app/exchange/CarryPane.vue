@@ -47,7 +47,11 @@ const body = computed((): BodyOf<'importText'> | undefined => {
   return { kind, text, ...(kind === 'bookmarks' && frameId.value !== NONE ? { frameId: frameId.value } : {}) }
 })
 const toDo = computed(() => preview.value?.items.filter(({ fate }) => fate !== 'same') ?? [])
-const sameCount = computed(() => (preview.value?.items.length ?? 0) - toDo.value.length)
+const saysOfRest = computed(() => {
+  const same = (preview.value?.items.length ?? 0) - toDo.value.length
+  if (toDo.value.length === 0) return `All of it stands here already: ${countOf(same, 'thing')}.`
+  return `${same > 0 ? `${countOf(same, 'thing')} more as they are. ` : ''}It is one edit, undone as one.`
+})
 
 watch([body, () => mirror.leverRevision] as const, async ([wanted]) => {
   shown.value = PAGE
@@ -72,7 +76,10 @@ async function open(list: FileList | null | undefined): Promise<void> {
     read.value = undefined
     const known = 'documents, frame files, backups, bookmarks and Desktop Entries'
     notices.show({ text: `${file.name} is none of the files that are known here: ${known}.`, tone: 'fault' })
-  } else emit('other', ({ 'frame-file': 'frames', backup: 'backups', 'desktop-entry': 'entries' } as const)[kind], file)
+  } else if (kind === 'desktop-entry') {
+    // Such files are taken by their ending, whatever this one is called.
+    emit('other', 'entries', new File([file], file.name.endsWith('.desktop') ? file.name : `${file.name}.desktop`))
+  } else emit('other', ({ 'frame-file': 'frames', backup: 'backups' } as const)[kind], file)
 }
 
 function pick(event: Event): void {
@@ -143,7 +150,7 @@ async function saveTable(id: string): Promise<void> {
                 Take {{ countOf(toDo.length, 'thing') }}
               </ElButton>
               <ElButton @click="read = undefined"> Leave it </ElButton>
-              <span class="soft">{{ sameCount }} as they are. It is one edit, undone as one.</span>
+              <span class="soft">{{ saysOfRest }}</span>
             </div>
             <ul class="items" aria-label="What it brings">
               <li v-for="(item, i) in toDo.slice(0, shown)" :key="i">

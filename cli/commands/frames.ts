@@ -1,18 +1,15 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { basename, join } from 'node:path'
-import { Option } from 'commander'
+import { readFileSync, writeFileSync } from 'node:fs'
 import type { Command } from 'commander'
 import { documentOf, hasHeader, readFrameFile, writeFrameFile } from '../../core/frameFile'
 import type { FileIssue } from '../../core/frameFile'
-import type { Call } from '../call'
 import { CommandError, EXIT } from '../exitCodes'
 import { fromHere } from '../fromHere'
 import type { Output } from '../output'
 import type { Session } from '../session'
-import { frameNamed, leverNamed } from '../world'
+import { frameNamed } from '../world'
 import { opened } from './levers'
 
-/** Frames as files, and Desktop Entries in and out. */
+/** Frames as files. */
 export function addFrameCommands(program: Command, open: () => Session, end: (code: number) => void): void {
   const frame = program.command('frame').description('frames as files')
 
@@ -125,97 +122,6 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
         for (const { file, issues } of folder.files) tellIssues(session.output, file, issues)
       })
     })
-
-  program
-    .command('export')
-    .argument('<levers...>', 'numbers, names, aliases or ids; for a script one lever, frame:NAME or run:ID')
-    .option('-t, --to <folder>', 'where the files go; printed, if left out')
-    .addOption(new Option('-a, --as <form>', 'what they become').choices(['entries', 'script']).default('entries'))
-    .description('levers as Desktop Entries, or as a script of the POSIX shell')
-    .addHelpText(
-      'after',
-      '\nExamples:\n  keen export 3 9 --to entries\n  keen export 3 --as script > chart.sh\n  keen export frame:Night --as script --to scripts',
-    )
-    .action(async (wanted: string[], { to, as }: { to?: string; as: 'entries' | 'script' }) => {
-      const session = open()
-      const { output } = session
-      const { call } = await session.server()
-      if (as === 'script') {
-        const [one, ...others] = wanted
-        if (others.length > 0)
-          throw new CommandError('A script is of one lever, frame or run. Name one of them.', EXIT.usage)
-        return writeScript(one!, to, call, output, end)
-      }
-      const levers = await call('listLevers')
-      const leverIds = wanted.map((one) => leverNamed(levers, one).id)
-      const answer = await call('exportEntries', { body: { leverIds } })
-      if (answer.skipped.length > 0) end(EXIT.failed)
-      if (to !== undefined) {
-        mkdirSync(fromHere(to), { recursive: true })
-        for (const { name, text } of answer.files) writeFileSync(join(fromHere(to), basename(name)), text)
-      }
-      output.answer(answer, ({ files, skipped, unsaid }) => {
-        for (const { name, text } of files) output.line(to === undefined ? `# ${name}\n${text}` : join(to, name))
-        for (const { because } of [...skipped, ...unsaid]) output.aside(because)
-      })
-    })
-
-  program
-    .command('import')
-    .argument('<files...>', 'Desktop Entries')
-    .option('-f, --frame <name>', 'the frame that levers go into')
-    .option('-n, --dry-run', 'only say what it would do', false)
-    .description('Desktop Entries as programs and levers, as one edit')
-    .action(async (files: string[], { frame: into, dryRun }: { frame?: string; dryRun: boolean }) => {
-      const session = open()
-      const { call } = await session.server()
-      const { frames } = await call('state')
-      const { id: frameId } = into === undefined ? frames[0]! : frameNamed(frames, into)
-      const entries = files.map((file) => ({
-        name: basename(file),
-        base64: readFileSync(fromHere(file)).toString('base64'),
-      }))
-      const body = { files: entries, frameId, locale: 'en', desktop: '', forced: [] }
-      const items = dryRun ? await call('previewImport', { body }) : (await call('importEntries', { body })).items
-      if (items.some(({ fate }) => fate === 'fault')) end(EXIT.failed)
-      session.output.answer(items, () =>
-        session.output.table(
-          ['file', 'what', 'name', 'why'],
-          items.map(({ file, fate, name, reasons }) => [file, fate, name, reasons.join(' ')]),
-          'There is nothing in it.',
-        ),
-      )
-    })
-}
-
-async function writeScript(
-  wanted: string,
-  to: string | undefined,
-  call: Call,
-  output: Output,
-  end: (code: number) => void,
-): Promise<void> {
-  const [, kind, name] = /^(frame|run):(.*)$/s.exec(wanted) ?? []
-  const of = (kind ?? 'lever') as 'lever' | 'frame' | 'run'
-  const id =
-    of === 'run'
-      ? name!
-      : of === 'frame'
-        ? frameNamed(await call('listFrames'), name!).id
-        : leverNamed(await call('listLevers'), wanted).id
-  const script = await call('writeScript', { body: { of, id } })
-  if (script.left.length > 0) end(EXIT.failed)
-  const file = to === undefined ? undefined : join(fromHere(to), basename(script.name))
-  if (file !== undefined && script.text !== '') {
-    mkdirSync(fromHere(to!), { recursive: true })
-    writeFileSync(file, script.text, { mode: 0o755 })
-  }
-  output.answer({ ...script, ...(file === undefined ? {} : { file }) }, () => {
-    if (file === undefined) output.line(script.text.trimEnd())
-    else if (script.text !== '') output.line(file)
-    for (const { name: command, says } of script.byHand) output.aside(`To be filled in: ${command}: ${says}`)
-    for (const { plate, name: lever, because } of script.left) output.aside(`Not in it: ${plate} ${lever}: ${because}`)
-  })
 }
 
 function tellIssues(

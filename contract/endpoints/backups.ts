@@ -61,7 +61,8 @@ export const backupsEndpoints = {
     method: 'POST',
     path: '/api/backups/restore',
     summary:
-      'Puts a backup in the place of what stands; the ledger stays. Runs that have not ended are stopped, the history of edits begins anew, and what stood before is kept as a backup.',
+      'Puts a backup in the place of what stands; the ledger stays. Runs that have not ended are stopped, ' +
+      'the history of edits begins anew, and what stood before is kept as a backup.',
     body: whichSchema,
     mostBytes,
     answer: z.object({ kept: backupSchema.meta({ description: 'What stood before.' }), left: z.array(z.string()) }),

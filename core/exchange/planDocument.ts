@@ -1,5 +1,6 @@
 import { ownIds, planFrame, standing } from '../frameFile'
 import type { FramePlan, LostReference, PlanInput } from '../frameFile'
+import type { NamedValue } from '../levers'
 import type { Kit } from '../sheets'
 import type { ExchangeDocument } from './document'
 
@@ -26,6 +27,7 @@ export interface DocumentInput extends Omit<PlanInput, 'frameId' | 'idByName' | 
  */
 export function planDocument(document: ExchangeDocument, input: DocumentInput): DocumentPlan {
   const levers = [...input.levers.values()]
+  const values = [...input.values]
   const byName = new Map([...input.frames.values()].toReversed().map((frame) => [frame.name, frame]))
   const all = document.frames.map((frame) => {
     const stands = byName.get(frame.name)
@@ -43,13 +45,13 @@ export function planDocument(document: ExchangeDocument, input: DocumentInput): 
   )
   const names = new Map([...input.frames, ...made])
   const frames = all.map(({ frame, frameId, ids: own }) => ({
-    ...planFrame(frame, { ...input, frameNames: names, frameId, together: { ids: own, own: ids } }),
+    ...planFrame(frame, { ...input, values, frameNames: names, frameId, together: { ids: own, own: ids } }),
     frameId,
   }))
   const kits = [...input.kits]
   return {
     frames,
-    values: plannedShared(document, input),
+    values: plannedShared(document, values),
     kits: document.kits.map(({ name, steps }) => {
       const stands = kits.find((kit) => kit.name === name)
       const isSame = stands !== undefined && JSON.stringify(stands.steps) === JSON.stringify(steps)
@@ -59,8 +61,8 @@ export function planDocument(document: ExchangeDocument, input: DocumentInput): 
   }
 }
 
-function plannedShared({ values }: ExchangeDocument, input: DocumentInput): FramePlan['values'] {
-  const shared = [...input.values].filter(({ frameId }) => frameId === null)
+function plannedShared({ values }: ExchangeDocument, all: readonly NamedValue[]): FramePlan['values'] {
+  const shared = all.filter(({ frameId }) => frameId === null)
   return values.map(({ name, text }) => {
     const stands = shared.find((one) => one.name === name)
     const fate = !stands ? ('new' as const) : stands.text === text ? ('same' as const) : ('changed' as const)

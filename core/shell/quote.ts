@@ -19,7 +19,7 @@ export function insideQuotes(text: string): string {
 
 /** A text behind a `#`: one line. */
 export function asComment(text: string): string {
-  return text.replaceAll(/[\0-\x1f\x7f]+/g, ' ').trim()
+  return text.replaceAll(/[\p{Cc}\u2028\u2029]+/gu, ' ').trim()
 }
 
 /**

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { execFileSync, spawnSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import {
   chmodSync,
   mkdirSync,

@@ -2,7 +2,7 @@ import { deviceKindWords } from '../bench'
 import { MOST_ENTRIES, textsOf } from '../steps'
 import type { AnyStep, Source, Step } from '../steps'
 import { namesUsed } from '../command'
-import { assertNever } from '../result'
+import { assertNever, own } from '../result'
 import { entryLine } from './quote'
 import { sayPath } from './paths'
 import { Unsayable } from './writing'
@@ -155,7 +155,7 @@ function listed(
   source: Extract<Source, { kind: 'windows' | 'programs' | 'tabs' | 'devices' | 'levers' }>,
   writing: Writing,
 ) {
-  const of = (id: string | undefined) => (id === undefined ? '' : ` of ${writing.names.programs[id]?.name ?? id}`)
+  const of = (id: string | undefined) => (id === undefined ? '' : ` of ${own(writing.names.programs, id)?.name ?? id}`)
   switch (source.kind) {
     case 'windows':
       return `the titles of the open windows${of(source.programId)}`

@@ -1,6 +1,6 @@
 import { originWords } from '../steps'
 import type { StepOf, TextWork, ValueOrigin } from '../steps'
-import { assertNever } from '../result'
+import { assertNever, own } from '../result'
 import { sayCondition } from './conditions'
 import type { Place, Said } from './place'
 import { sayPickRow } from './rows'
@@ -60,8 +60,8 @@ export function saySet(step: StepOf<'value.set'>, place: Place, writing: Writing
 function handSentence(from: ValueOrigin, writing: Writing): string {
   if (from.kind === 'front') return `Tells the ${from.part} in front`
   if (from.kind !== 'control') return `Tells ${originWords[from.kind]}`
-  const device = writing.names.devices?.[from.deviceId]
-  return `Tells ${device?.controls[from.controlId]?.name ?? from.controlId} of ${device?.name ?? from.deviceId}`
+  const device = own(writing.names.devices ?? {}, from.deviceId)
+  return `Tells ${own(device?.controls ?? {}, from.controlId)?.name ?? from.controlId} of ${device?.name ?? from.deviceId}`
 }
 
 /** Only numbers and signs that a sum of the shell's tools has as well, so that it comes to the same. */

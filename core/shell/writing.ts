@@ -1,4 +1,4 @@
-import { momentValues } from '../bench'
+import type { momentValues } from '../bench'
 import type { BenchState } from '../bench'
 import { NO_VALUES, commandIssue, partsOfText } from '../command'
 import type { ValueTable } from '../command'

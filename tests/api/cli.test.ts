@@ -216,6 +216,33 @@ describe('frames', () => {
     expect(readFileSync(entry, 'utf8')).toContain('[Desktop Entry]')
     expect((await here('import', entry, '--dry-run')).code).toBe(0)
   })
+
+  test('and frames go out as a document, a script or a table, and documents and bookmarks come in again', async () => {
+    const to = join(folder, 'carried')
+    expect(await here('export', 'Desk', '--as', 'document', '--to', to)).toMatchObject({
+      code: 0,
+      out: `${join(to, 'desk.json')}\n`,
+    })
+    const again = await here('import', join(to, 'desk.json'))
+    expect(again).toMatchObject({
+      code: 0,
+      out: '',
+      err: expect.stringContaining('All of it stands already.') as string,
+    })
+    const script = await here('export', 'frame:Outreach', '--as', 'script', '--to', to)
+    expect(script).toMatchObject({ code: 0, out: `${join(to, 'outreach.sh')}\n` })
+    expect(spawnSync('sh', ['-n', join(to, 'outreach.sh')]).status).toBe(0)
+    expect((await here('export', 'levers', '--as', 'table')).out).toMatch(/^number,name,frame/)
+    const bookmarks = join(folder, 'saved')
+    writeFileSync(bookmarks, '<DL><DT><A HREF="https://mast.example/">Mast</A></DL>')
+    const dry = await here('import', bookmarks, '--frame', 'Desk', '--dry-run')
+    expect(dry.out.match(/^new .*$/gm)).toHaveLength(2)
+    writeFileSync(join(folder, 'odd.json'), '{"keen-lever-document":1,"frames":[{}]}')
+    expect(await here('import', join(folder, 'odd.json'))).toMatchObject({
+      code: 1,
+      out: expect.stringContaining('frames.0.name') as string,
+    })
+  })
 })
 
 describe('without a server', () => {
@@ -247,6 +274,9 @@ test('what is missing or wrong is told in a sentence with a code, and never with
     [['put-back', 'nothing'], 1, /^keen: /],
     [['frame', 'watch'], 1, /KEEN_FRAMES/],
     [['frame', 'write', 'Dsek'], 1, /Did you mean “Desk”\?/],
+    [['export', '1', '2', '--as', 'script'], 2, /A script is of one/],
+    [['export', '--as', 'table'], 2, /levers, triggers, clashes or ledger/],
+    [['restore', join(folder, 'none')], 1, /There is no backup/],
     [['completion', 'csh'], 2, /bash, zsh, fish/],
   ]
   for (const [args, code, says] of wrong) {

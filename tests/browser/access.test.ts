@@ -5,7 +5,7 @@ import type { Page } from 'puppeteer-core'
 import { expect, test } from 'vitest'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, seen } from '../support/screen'
+import { button, radio, seen } from '../support/screen'
 
 const session = browserSession()
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
@@ -19,20 +19,6 @@ const views: { name: string; path: string; act?: (page: Page) => Promise<void> }
   { name: 'variants', path: '/levers/lever-6/variants' },
   { name: 'values', path: '/values' },
   { name: 'programs', path: '/programs' },
-  { name: 'exchange', path: '/exchange' },
-  {
-    name: 'frame files',
-    path: '/exchange',
-    act: async (page) => {
-      await page.$$eval('.el-radio-button', (all) =>
-        (all as HTMLElement[]).find(({ innerText }) => innerText.trim() === 'Frame files')!.click(),
-      )
-      await button(page, 'Write it out')
-      await seen(page, 'all as they are')
-      await page.type('[aria-label="Text of the frame file"]', 'x')
-      await page.waitForSelector('.issues')
-    },
-  },
   {
     name: 'sentences in a sheet',
     path: '/levers/lever-25',
@@ -103,6 +89,31 @@ const views: { name: string; path: string; act?: (page: Page) => Promise<void> }
       await page.keyboard.press('F2')
       await page.keyboard.type('atlas')
       await page.waitForSelector('[aria-label="Found"] [role="option"]')
+    },
+  },
+]
+
+/** The panes of Exchange, with what has to be done in each. */
+const panes: { name: string; act?: (page: Page) => Promise<unknown> }[] = [
+  { name: 'Any file' },
+  { name: 'Desktop Entries' },
+  {
+    name: 'Frame files',
+    act: async (page) => {
+      await button(page, 'Write it out')
+      await seen(page, 'all as they are')
+      await page.type('[aria-label="Text of the frame file"]', 'x')
+      await page.waitForSelector('.issues')
+    },
+  },
+  { name: 'Scripts', act: (page) => page.waitForSelector('[aria-label="Text of the script"]') },
+  {
+    name: 'Backups',
+    act: async (page) => {
+      await button(page, 'Back up now')
+      await seen(page, 'by hand')
+      await button(page, 'Look at it')
+      await seen(page, 'files and folders')
     },
   },
 ]
@@ -179,3 +190,14 @@ test('nothing that accessibility rules forbid stands in any theme, from view to 
     await isFree(page, name)
   }
 }, 240_000)
+
+test('nothing that accessibility rules forbid stands in any theme, from pane to pane of Exchange', async () => {
+  const page = await session.open('/exchange', 'day')
+  await still(page)
+  for (const { name, act } of panes) {
+    await radio(page, name)
+    await act?.(page)
+    await new Promise((done) => setTimeout(done, 150))
+    await isFree(page, name)
+  }
+}, 120_000)

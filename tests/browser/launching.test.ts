@@ -8,7 +8,7 @@ import type { Lever } from '../../core/levers'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, chooseProgram, fill, paste, seen, unseen } from '../support/screen'
+import { button, chooseProgram, fill, paste, radio, seen, unseen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -236,6 +236,7 @@ describe('exchange', () => {
     )
     writeFileSync(join(folder, 'broken.desktop'), '[Desktop Entry]\nType=Application\nName=Broken\nExec=run "open\n')
     page = await session.open('/exchange')
+    await radio(page, 'Desktop Entries')
     const input = (await page.$('input[aria-label="Desktop Entry files"]')) as ElementHandle<HTMLInputElement>
     await input.uploadFile(join(folder, 'fell-survey.desktop'), join(folder, 'broken.desktop'))
     await seen(page, '1 new')

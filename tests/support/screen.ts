@@ -39,6 +39,21 @@ export async function button(page: Page, text: string): Promise<void> {
   await (handle.asElement() as unknown as { click: () => Promise<void> }).click()
 }
 
+/** Chooses one of a row of buttons of which one holds. */
+export async function radio(page: Page, text: string): Promise<void> {
+  await page.waitForFunction(
+    (wanted: string) => {
+      const found = [...document.querySelectorAll<HTMLElement>('.el-radio-button')].find(
+        ({ innerText }) => innerText.trim() === wanted,
+      )
+      found?.click()
+      return found !== undefined
+    },
+    {},
+    text,
+  )
+}
+
 /** Replaces what stands in a field. */
 export async function fill(page: Page, selector: string, text: string): Promise<void> {
   await page.click(selector, { count: 3 })

@@ -210,7 +210,8 @@ END_OF_LIST
   ask_taken: {
     says: 'What shall happen where names are taken: k_taken.',
     text: sh`ask_taken() { # how many
-  printf '%s names are taken there. What shall happen?\n  1 Keep both\n  2 Replace, the old ones into the bin\n  3 Leave those where they are\n> ' "$1" >&2
+  printf '%s names are taken there. What shall happen?\n' "$1" >&2
+  printf '  1 Keep both\n  2 Replace, the old ones into the bin\n  3 Leave those where they are\n> ' >&2
   IFS= read -r k_choice || { failed 'Nobody answered.'; return 1; }
   case $k_choice in
     1 | both) k_taken=both ;;

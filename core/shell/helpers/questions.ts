@@ -165,7 +165,12 @@ find_row() { # list, columns, which is compared; exact or begins; fail, ask or g
     '')
       case $5 in
         go-on) return 0 ;;
-        ask) [ -z "$k_labels" ] || { ask_pick "Nothing there is “$7”. Which is meant?" '' '' one "$k_labels" && row_of "$1" "$2" "$k_at"; return; } ;;
+        ask)
+          if [ -n "$k_labels" ]; then
+            ask_pick "Nothing there is “$7”. Which is meant?" '' '' one "$k_labels" && row_of "$1" "$2" "$k_at"
+            return
+          fi
+          ;;
       esac
       failed "Nothing was found for “$7”."
       return 1

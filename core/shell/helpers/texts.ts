@@ -286,14 +286,16 @@ END_OF_LIST
   shift
   list_of "$@"
   K_COLUMNS=$k_list LC_ALL=C awk '
-    function ends_row(   i) {
+    function ends_row(   i, at) {
       row[++cells] = cell
       if (rows == 0) {
         for (i = 1; i <= cells; i++) { gsub(/^[ \t]+|[ \t]+$/, "", row[i]); place[row[i]] = i }
         rows = 1
       } else if (!(cells == 1 && row[1] ~ /^[ \t]*$/))
-        for (i = 1; i <= wanted; i++)
-          print encoded(columns[i] == "text" && !("text" in place) ? row[1] : columns[i] in place && place[columns[i]] <= cells ? row[place[columns[i]]] : "")
+        for (i = 1; i <= wanted; i++) {
+          at = columns[i] == "text" && !("text" in place) ? 1 : columns[i] in place ? place[columns[i]] : 0
+          print encoded(at > 0 && at <= cells ? row[at] : "")
+        }
       cells = 0
       cell = ""
     }
