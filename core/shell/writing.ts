@@ -1,5 +1,4 @@
-import type { momentValues } from '../bench'
-import type { BenchState } from '../bench'
+import type { BenchState, momentValues } from '../bench'
 import { NO_VALUES, commandIssue, partsOfText } from '../command'
 import type { ValueTable } from '../command'
 import { own } from '../result'
