@@ -8,8 +8,13 @@ import { join } from 'node:path'
 
 const entry = new URL('../../.output/server/index.mjs', import.meta.url).pathname
 
-/** The database’s code is compiled once and quickly, and not again and well: the server of a test lives for seconds. */
-const QUICK_START = process.env.VITEST ? ['--liftoff-only'] : []
+/**
+ * The server of a test lives for seconds: the database’s code is compiled once and quickly, what is young is not looked
+ * through again and again, and only what is very busy is compiled well.
+ */
+const QUICK_START = process.env.VITEST
+  ? ['--liftoff-only', '--max-semi-space-size=64', '--interrupt-budget=600000']
+  : []
 
 export interface RunningServer {
   readonly url: string
