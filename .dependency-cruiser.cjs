@@ -43,7 +43,7 @@ const above = {
   doors: ['levers', 'values', 'bench', 'command', 'names', 'result'],
   rack: ['finding', 'levers', 'bench'],
   settings: ['finding', 'rack'],
-  exchange: ['frameFile', 'sheets', 'clash', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
+  exchange: ['frameFile', 'fields', 'sheets', 'clash', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
   shell: ['run', 'turntable', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result'],
   frameFile: ['sheets', 'fields', 'levers', 'bench', 'steps', 'conditions', 'command', 'names', 'result'],
 }

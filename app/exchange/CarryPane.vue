@@ -44,8 +44,52 @@ const targets = computed(() => [{ value: NONE, name: 'no levers, addresses only'
 const body = computed((): BodyOf<'importText'> | undefined => {
   if (!read.value) return undefined
   const { kind, text } = read.value
-  return { kind, text, ...(kind === 'bookmarks' && frameId.value !== NONE ? { frameId: frameId.value } : {}) }
+  return {
+    kind,
+    text,
+    ...(kind === 'bookmarks' && frameId.value !== NONE ? { frameId: frameId.value } : {}),
+    ...(mapping.value.length > 0 ? { mapping: mapping.value } : {}),
+  }
 })
+/** What stands here for what is not, by kind and name. */
+const mapped = ref<Record<string, string>>({})
+const keyOf = ({ kind, id }: { kind: string; id: string }) => `${kind} ${id}`
+/** All that was missing at first: what is mapped is missing no more. */
+const missing = shallowRef<AnswerOf<'previewText'>['missing']>([])
+const thingWords = { program: 'program', device: 'device', folder: 'folder', place: 'place' } as const
+const choices = computed(() => {
+  const { programs, devices, folders } = mirror.bench
+  const named = (things: Readonly<Record<string, { id: string; name: string }>>) =>
+    Object.values(things).map(({ id, name }) => ({ value: id, name }))
+  return {
+    program: named(programs),
+    device: named(devices),
+    folder: Object.keys(folders).map((name) => ({ value: name, name })),
+    place: [],
+  }
+})
+const mapping = computed(() =>
+  missing.value.flatMap(({ kind, id }) => {
+    const to = mapped.value[keyOf({ kind, id })]
+    return to === undefined || to === '' ? [] : [{ kind, from: id, to }]
+  }),
+)
+const withNearest = computed(() =>
+  missing.value.filter((thing) => thing.nearest !== undefined && !mapped.value[keyOf(thing)]),
+)
+
+function choicesFor({ kind, nearest }: AnswerOf<'previewText'>['missing'][number]) {
+  const all = choices.value[kind]
+  return nearest === undefined || all.some(({ value }) => value === nearest)
+    ? all
+    : [{ value: nearest, name: nearest }, ...all]
+}
+
+function mapToNearest(): void {
+  const added = withNearest.value.map((thing) => [keyOf(thing), thing.nearest!] as const)
+  mapped.value = { ...mapped.value, ...Object.fromEntries(added) }
+}
+
 const toDo = computed(() => preview.value?.items.filter(({ fate }) => fate !== 'same') ?? [])
 const saysOfRest = computed(() => {
   const same = (preview.value?.items.length ?? 0) - toDo.value.length
@@ -62,7 +106,9 @@ watch([body, () => mirror.leverRevision] as const, async ([wanted]) => {
   isWorking.value = true
   const answer = await notices.attempt(() => callApi('previewText', { body: wanted }))
   isWorking.value = false
-  if (wanted === body.value) preview.value = answer
+  if (wanted !== body.value) return
+  preview.value = answer
+  if (answer && mapping.value.length === 0) missing.value = answer.missing
 })
 
 async function open(list: FileList | null | undefined): Promise<void> {
@@ -70,6 +116,8 @@ async function open(list: FileList | null | undefined): Promise<void> {
   if (!file) return
   const bytes = new Uint8Array(await file.arrayBuffer())
   const kind = recogniseFile(bytes)
+  mapped.value = {}
+  missing.value = []
   if (kind === 'document' || kind === 'bookmarks')
     read.value = { name: file.name, kind, text: new TextDecoder().decode(bytes) }
   else if (kind === 'unknown') {
@@ -152,6 +200,40 @@ async function saveTable(id: string): Promise<void> {
               <ElButton @click="read = undefined"> Leave it </ElButton>
               <span class="soft">{{ saysOfRest }}</span>
             </div>
+            <template v-if="missing.length > 0">
+              <div class="tools">
+                <h3>Not here</h3>
+                <span class="soft"
+                  >Levers name {{ countOf(missing.length, 'thing') }} that this machine does not have.</span
+                >
+                <ElButton v-if="withNearest.length > 0" size="small" @click="mapToNearest">
+                  Take the nearest for {{ withNearest.length }}
+                </ElButton>
+              </div>
+              <ul class="items missing" aria-label="Not here">
+                <li v-for="thing in missing" :key="keyOf(thing)">
+                  <span>{{ thingWords[thing.kind] }}</span>
+                  <code class="cut" :title="thing.id">{{ thing.id }}</code>
+                  <ElSelect
+                    v-model="mapped[keyOf(thing)]"
+                    size="small"
+                    clearable
+                    filterable
+                    :allow-create="thing.kind === 'place'"
+                    placeholder="as it is"
+                    :aria-label="`Here for ${thing.id}`"
+                  >
+                    <ElOption
+                      v-for="choice in choicesFor(thing)"
+                      :key="choice.value"
+                      :value="choice.value"
+                      :label="choice.name"
+                    />
+                  </ElSelect>
+                  <span class="soft cut" :title="thing.levers.join(', ')">{{ countOf(thing.count, 'lever') }}</span>
+                </li>
+              </ul>
+            </template>
             <ul class="items" aria-label="What it brings">
               <li v-for="(item, i) in toDo.slice(0, shown)" :key="i">
                 <strong>{{ fateWords[item.fate] }}</strong>
@@ -244,6 +326,10 @@ aside {
   gap: 10px;
   padding: 5px 0;
   border-top: 1px solid var(--line);
+}
+.items.missing > li {
+  grid-template-columns: 70px minmax(0, 2fr) minmax(0, 2fr) 80px;
+  align-items: center;
 }
 .items.left > li {
   grid-template-columns: minmax(0, 1fr) minmax(0, 2fr);

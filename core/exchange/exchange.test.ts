@@ -13,11 +13,13 @@ import {
   ledgerHead,
   ledgerRows,
   leverTable,
+  missingHere,
   planDocument,
   readBookmarks,
   readDocument,
   recogniseFile,
   triggerTable,
+  withMapping,
   writeDocument,
 } from '.'
 
@@ -291,6 +293,62 @@ describe('tables', () => {
     ])
     expect([ledgerRows([]), parsed(ledgerHead())]).toEqual(['', []])
   })
+})
+
+test('what another machine does not have is listed once, with the nearest, and mapped in one go', () => {
+  const bench = exampleBench()
+  const there = read(text)
+  const [first, second] = there.frames[0]!.levers
+  first!.steps = [
+    {
+      id: 's1',
+      kind: 'program.open',
+      programId: 'charts',
+      args: ['${logs}/x'],
+      workingDirectory: '${log}/night',
+      onFailure: 'stop',
+    },
+    { id: 's2', kind: 'place.open', places: ['/l/a.lgo', 'https://a.example/'], onFailure: 'stop' },
+  ] as never
+  second!.steps = [
+    { id: 's1', kind: 'program.close', programId: 'charts', unsaved: 'ask', onFailure: 'stop' },
+    {
+      id: 's2',
+      kind: 'device.control',
+      target: { kind: 'devices', deviceIds: ['mics'] },
+      controlId: 'mute',
+      to: { kind: 'toggle' },
+      onFailure: 'stop',
+    },
+    {
+      id: 's3',
+      kind: 'each',
+      source: { kind: 'files', folder: '${logs}', pattern: '', what: 'files', order: 'name' },
+      as: 'file',
+      atMost: 9,
+      steps: [{ id: 's4', kind: 'files.bin', paths: ['${file}'], onFailure: 'stop' }],
+      onFailure: 'stop',
+    },
+  ] as never
+  second!.scope = { kind: 'only', programIds: ['boook'] }
+  const missing = missingHere(there, bench)
+  expect(missing).toEqual([
+    { kind: 'program', id: 'boook', nearest: 'book', levers: [second!.name] },
+    { kind: 'program', id: 'charts', nearest: 'chart', levers: [first!.name, second!.name] },
+    { kind: 'device', id: 'mics', nearest: 'mic', levers: [second!.name] },
+    { kind: 'folder', id: 'log', nearest: 'logs', levers: [first!.name] },
+    { kind: 'place', id: '/l/a.lgo', nearest: '/l/a.log', levers: [first!.name] },
+  ])
+  const mapping = missing.map(({ kind, id, nearest }) => ({ kind, from: id, to: nearest! }))
+  const mapped = withMapping(there, mapping)
+  expect(missingHere(mapped, bench)).toEqual([])
+  expect(mapped.frames[0]!.levers[0]!.steps[0]).toMatchObject({
+    programId: 'chart',
+    args: ['${logs}/x'],
+    workingDirectory: '${logs}/night',
+  })
+  expect(withMapping(there, [])).toBe(there)
+  expect(there.frames[0]!.levers[0]!.steps[0]).toMatchObject({ programId: 'charts' })
 })
 
 test('a file is known by what is in it, whatever it is called', () => {

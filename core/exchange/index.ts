@@ -9,6 +9,8 @@ export {
   writeDocument,
 } from './document'
 export type { ExchangeDocument } from './document'
+export { mappingSchema, missingHere, THING_KINDS, withMapping } from './missing'
+export type { Mapping, MissingThing, ThingKind } from './missing'
 export { planDocument } from './planDocument'
 export type { DocumentInput, DocumentPlan } from './planDocument'
 export { recogniseFile } from './recognise'

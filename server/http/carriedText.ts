@@ -1,9 +1,10 @@
 import type { AnswerOf, BodyOf } from '../../contract'
-import { readBookmarks, readDocument } from '../../core/exchange'
+import { missingHere, readBookmarks, readDocument, withMapping } from '../../core/exchange'
 import type { Bookmarks, DocumentPlan, ExchangeDocument } from '../../core/exchange'
 import { succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { BookmarkPlan } from '../engine/documentEdits'
+import type { Store } from '../engine/store'
 
 type Item = AnswerOf<'previewText'>['items'][number]
 
@@ -12,11 +13,11 @@ export type Carried =
   | { readonly kind: 'document'; readonly document: ExchangeDocument }
   | { readonly kind: 'bookmarks'; readonly bookmarks: Bookmarks }
 
-/** Issues: those of `readDocument` and `readBookmarks`. */
-export function readCarried({ kind, text }: Pick<BodyOf<'importText'>, 'kind' | 'text'>): Result<Carried> {
+/** With what is mapped already in its place. Issues: those of `readDocument` and `readBookmarks`. */
+export function readCarried({ kind, text, mapping = [] }: BodyOf<'importText'>): Result<Carried> {
   if (kind === 'document') {
     const document = readDocument(text)
-    return document.ok ? succeed({ kind, document: document.value }) : document
+    return document.ok ? succeed({ kind, document: withMapping(document.value, mapping) }) : document
   }
   const bookmarks = readBookmarks(text)
   return bookmarks.ok ? succeed({ kind, bookmarks: bookmarks.value }) : bookmarks
@@ -50,4 +51,15 @@ export function itemsOfBookmarks({ addresses, levers }: BookmarkPlan): Item[] {
     ...addresses.map(({ name, fate }): Item => ({ what: 'address', name, fate })),
     ...levers.map(({ name, fate }): Item => ({ what: 'lever', name, fate })),
   ]
+}
+
+/** So many levers are told for each thing that is missing. */
+const MOST_LEVERS = 5
+
+/** What a document names and is not here; shared values of the store count as here. */
+export function missingOf(document: ExchangeDocument, { book, bench }: Store): AnswerOf<'previewText'>['missing'] {
+  const names = book.allValues.map(({ name }) => name)
+  return missingHere(document, bench, names).map(({ levers, ...thing }) => {
+    return { ...thing, levers: levers.slice(0, MOST_LEVERS), count: levers.length }
+  })
 }
