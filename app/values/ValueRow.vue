@@ -17,6 +17,7 @@ const notices = useNotices()
 const actions = useLeverActions()
 const name = ref(value.name)
 const text = ref(value.text)
+const here = ref(value.here ?? '')
 const refused = ref('')
 
 watch(
@@ -24,16 +25,17 @@ watch(
   (now, before) => {
     if (name.value === before.name) name.value = now.name
     if (text.value === before.text) text.value = now.text
+    if (here.value === (before.here ?? '')) here.value = now.here ?? ''
   },
 )
 
 async function save(): Promise<void> {
   refused.value = ''
-  if (name.value === value.name && text.value === value.text) return
+  if (name.value === value.name && text.value === value.text && here.value === (value.here ?? '')) return
   try {
     await callApi('editValue', {
       id: value.id,
-      body: { version: value.version, name: name.value.trim(), text: text.value },
+      body: { version: value.version, name: name.value.trim(), text: text.value, here: here.value || null },
     })
     notices.say(`Changed the value ${name.value}${uses.length > 0 ? `; ${uses.length} that use it follow` : ''}.`, {
       label: 'Undo',
@@ -48,6 +50,7 @@ async function save(): Promise<void> {
 function restore(): void {
   name.value = value.name
   text.value = value.text
+  here.value = value.here ?? ''
   refused.value = ''
 }
 
@@ -72,6 +75,14 @@ async function remove(): Promise<void> {
       class="mono"
       :aria-label="`Text of ${value.name}`"
       :aria-invalid="refused !== '' || own(table.broken, value.name) !== undefined"
+      spellcheck="false"
+      @blur="save"
+    />
+    <ElInput
+      v-model="here"
+      class="mono"
+      :aria-label="`${value.name} on this machine`"
+      placeholder="the same here"
       spellcheck="false"
       @blur="save"
     />
@@ -105,7 +116,7 @@ async function remove(): Promise<void> {
 <style scoped>
 .value {
   display: grid;
-  grid-template-columns: 180px minmax(0, 1fr) 300px auto;
+  grid-template-columns: 160px minmax(0, 3fr) minmax(0, 2fr) 280px auto;
   gap: 4px 8px;
   align-items: center;
   padding: 5px 0;

@@ -64,7 +64,8 @@ function uses(value: NamedValue) {
       <h1>Values</h1>
       <span class="soft"
         >Written once, used as <code>${name}</code> in arguments, places, messages and other values. Change one, and
-        everything that uses it follows.</span
+        everything that uses it follows. What differs on this machine stands in the third field, and goes into no
+        file.</span
       >
     </header>
     <div class="body">

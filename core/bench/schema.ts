@@ -164,7 +164,7 @@ export const desktopsSchema = z
   })
 
 /** A page of the place by its name. */
-export const addressSchema = z.object({ name: z.string(), address: z.string() })
+export const addressSchema = z.object({ name: z.string().max(250), address: z.string().max(4096) })
 
 /** The whole workstation as it is written down; see `readBench`. */
 export const writtenBenchSchema = z.object({

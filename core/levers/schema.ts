@@ -80,6 +80,8 @@ export const namedValueSchema = z.object({
     .regex(/^[A-Za-z][\w-]*$/, 'A name begins with a letter and has letters, digits, dashes and underscores.')
     .max(60),
   text: z.string().max(4096),
+  /** What it is on this machine, where that is another text; it goes into no file. */
+  here: z.string().max(4096).nullish(),
 })
 
 export const ICON_COLOURS = ['ink', 'green', 'blue', 'brass', 'plum', 'red'] as const

@@ -14,7 +14,12 @@ export function tableFor(
 ): ValueTable {
   const shared = values.filter((value) => value.frameId === null)
   const own = frameId === null ? [] : values.filter((value) => value.frameId === frameId)
-  return resolveValues(bench.folders, [...shared, ...own])
+  return resolveValues(bench.folders, [...shared, ...own].map(asHere))
+}
+
+/** A value as it is on this machine. */
+function asHere(value: NamedValue): NamedValue {
+  return value.here === null || value.here === undefined ? value : { ...value, text: value.here }
 }
 
 /** One place that uses a named value: a lever, another value, or a frame in the text of a typed word. */
@@ -44,7 +49,7 @@ export function usesOf(
       )
       .map((lever) => ({ kind: 'lever' as const, lever })),
     ...values
-      .filter((value) => value.id !== wanted.id && reaches(value.frameId) && uses(value.text))
+      .filter((value) => value.id !== wanted.id && reaches(value.frameId) && (uses(value.text) || uses(value.here ?? '')))
       .map((value) => ({ kind: 'value' as const, value })),
     ...frames
       .filter((frame) => reaches(frame.id) && textsOfFrame(frame).some(uses))

@@ -116,11 +116,13 @@ export async function removeFrame(database: Queries, id: string): Promise<void> 
 
 export async function readValues(database: Queries): Promise<NamedValue[]> {
   const rows = await database.select().from(namedValues).orderBy(asc(namedValues.name))
-  return setAsideWhatIsOdd(database, 'named_values', rows, namedValueSchema)
+  const values = await setAsideWhatIsOdd(database, 'named_values', rows, namedValueSchema)
+  return values.map(({ here, ...value }) => (here === null || here === undefined ? value : { ...value, here }))
 }
 
 export async function writeValue(database: Queries, value: NamedValue): Promise<void> {
-  await database.insert(namedValues).values(value).onConflictDoUpdate({ target: namedValues.id, set: value })
+  const row = { ...value, here: value.here ?? null }
+  await database.insert(namedValues).values(row).onConflictDoUpdate({ target: namedValues.id, set: row })
 }
 
 export async function removeValue(database: Queries, id: string): Promise<void> {

@@ -124,6 +124,7 @@ export const namedValues = pgTable('named_values', {
   frameId: text('frame_id').references(() => frames.id),
   name: text('name').notNull(),
   text: text('value_text').notNull(),
+  here: text('here'),
   version: integer('version').notNull(),
 })
 

@@ -11,12 +11,12 @@ import type { BookState, PlannedEdit } from './bookState'
 import { frameMissing } from './leverEdits'
 import { newId } from './newId'
 
-type ValueBody = Pick<NamedValue, 'frameId' | 'name' | 'text'>
+type ValueBody = Pick<NamedValue, 'frameId' | 'name' | 'text' | 'here'>
 
 /** Issues: `frame-missing`, `name-taken`, and `variable-circular`, `variable-unknown`, `variable-open` for its text. */
 export function createValue(body: ValueBody) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<NamedValue>> => {
-    const value: NamedValue = { ...body, id: newId(), version: 1 }
+    const value: NamedValue = plain({ ...body, id: newId(), version: 1 })
     const issues = findIssues(value, state, bench)
     if (issues.length > 0) return fail(...issues)
     return succeed({
@@ -43,7 +43,7 @@ export function editValue(id: string, version: number, patch: Partial<ValueBody>
           `${before.version}, not ${version}). Nothing was overwritten.`,
         at: 'version',
       })
-    const after: NamedValue = { ...before, ...patch, version: version + 1 }
+    const after: NamedValue = plain({ ...before, ...patch, version: version + 1 })
     const issues = findIssues(after, state, bench)
     const captured = after.name === before.name ? undefined : captureIssue(before, after, state)
     if (issues.length > 0 || captured) return fail(...issues, ...(captured ? [captured] : []))
@@ -55,6 +55,11 @@ export function editValue(id: string, version: number, patch: Partial<ValueBody>
         : `Renamed the value ${before.name} to ${after.name}`
     return succeed({ label, entries, answer: after })
   }
+}
+
+/** One that is the same on every machine has no text of its own here. */
+function plain({ here, ...value }: NamedValue): NamedValue {
+  return here === null || here === undefined ? value : { ...value, here }
 }
 
 /** Issue: `value-missing`. */
@@ -78,7 +83,8 @@ function renamedUses(before: NamedValue, to: string, state: BookState): Revision
         return edited(use.lever, { steps: use.lever.steps.map((step) => mapTexts(step, rename)) })
       case 'value': {
         const { value } = use
-        const after = { ...value, text: rename(value.text), version: value.version + 1 }
+        const here = typeof value.here === 'string' ? { here: rename(value.here) } : {}
+        const after = { ...value, text: rename(value.text), ...here, version: value.version + 1 }
         return { kind: 'value', id: value.id, before: value, after }
       }
       case 'frame': {

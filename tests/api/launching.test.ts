@@ -67,6 +67,38 @@ describe('named values', () => {
     },
   )
 
+  test('a value may be another one on this machine; no file has that', async () => {
+    const { body: value } = await call<NamedValue>('POST', '/api/values', {
+      frameId: 'desk',
+      name: 'mast',
+      text: 'far',
+    })
+    const step = { id: 'a', kind: 'message.show', text: '${mast} mast' }
+    const { body: lever } = await call<Lever>(
+      'POST',
+      '/api/levers',
+      draft({ name: 'Mast', steps: [step], triggers: [] }),
+    )
+    const said = async () =>
+      (await call<{ changes: string[] }>('POST', `/api/levers/${lever.id}/rehearse`, {})).body.changes.join(' ')
+    expect(await said()).toContain('far mast')
+    await call('PATCH', `/api/values/${value.id}`, { version: 1, here: 'near' })
+    expect(await said()).toContain('near mast')
+    const { body: file } = await call<{ text: string }>('GET', '/api/frames/desk/file')
+    expect([file.text.includes('mast: far'), file.text.includes('near')]).toEqual([true, false])
+    const { body: document } = await call<{ text: string }>('POST', '/api/exchange/document', { frameIds: ['desk'] })
+    expect(document.text).not.toContain('near')
+    // Read in again, the file leaves what is of this machine.
+    await call('POST', '/api/frame-files', { text: file.text.replace('mast: far', 'mast: further') })
+    expect(await said()).toContain('near mast')
+    const { body: all } = await call<NamedValue[]>('GET', '/api/values')
+    expect(all.find(({ name }) => name === 'mast')).toMatchObject({ text: 'further', here: 'near' })
+    await call('PATCH', `/api/values/${value.id}`, { version: 3, here: null })
+    expect(await said()).toContain('further mast')
+    await call('DELETE', `/api/levers/${lever.id}`)
+    await call('DELETE', `/api/values/${value.id}`)
+  })
+
   test('what cannot be a value is refused at its field', async () => {
     const add = (part: object) => call('POST', '/api/values', { frameId: null, name: 'a', text: 'x', ...part })
     expect(codes(await add({ name: 'charts' }))).toEqual([['name-taken', 'name']])
@@ -451,7 +483,7 @@ test('values, icons, variants and described programs are there again after a kil
   const folder = await freshStore()
   const first = await startServer(folder)
   const before = apiOf(first.url)
-  await before('POST', '/api/values', { frameId: 'desk', name: 'spare', text: '${captures}' })
+  await before('POST', '/api/values', { frameId: 'desk', name: 'spare', text: '${captures}', here: '/mnt' })
   const { body: icon } = await before<{ id: string }>('POST', '/api/icons/uploads', {
     name: 'a.svg',
     base64: base64(readFileSync(new URL('../../public/mark.svg', import.meta.url))),

@@ -12,7 +12,7 @@ import { apiOf, draft, eventually } from '../support/api'
 import { freePort, freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
-const KILLS = 8
+const KILLS = 6
 
 interface Bench {
   version: number

@@ -1,0 +1,1 @@
+ALTER TABLE "named_values" ADD COLUMN "here" text;
