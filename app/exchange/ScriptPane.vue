@@ -59,7 +59,8 @@ watch(
       <pre v-if="script?.text" tabindex="0" aria-label="Text of the script">{{ script.text }}</pre>
       <p v-else-if="script" class="soft">Nothing of it can be said as a script.</p>
     </section>
-    <aside aria-label="What the script needs">
+    <!-- eslint-disable-next-line vuejs-accessibility/no-noninteractive-tabindex -- it scrolls -->
+    <aside aria-label="What the script needs" tabindex="0">
       <h2>To be filled in</h2>
       <p v-if="script && script.byHand.length === 0" class="soft">Nothing: any POSIX shell does all of it.</p>
       <p v-else-if="script" class="soft">

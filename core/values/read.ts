@@ -63,10 +63,22 @@ function textsBelow(value: Value[] | { [part: string]: Value }): ReadonlyMap<str
     : Object.entries(value)
   for (const [part, below] of parts) {
     if (below === undefined) continue
-    for (const [way, text] of flatTexts(part, below)) texts.set(way, text)
+    for (const [way, text] of flatTexts(part, below)) if (isNear(way)) texts.set(way, text)
   }
   flattened.set(value, texts)
   return texts
+}
+
+/**
+ * A list is reached by its first and its last entry, so that lists in lists would have twice as many names with each
+ * level: names go so many levels deep.
+ */
+const DEEPEST_NAMES = 6
+
+function isNear(way: string): boolean {
+  let levels = 1
+  for (let at = way.indexOf('.'); at >= 0; at = way.indexOf('.', at + 1)) levels += 1
+  return levels <= DEEPEST_NAMES
 }
 
 /** `count`, `first`, `last`, or the number of an entry, counted from 1. */

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
 import { evaluateSum } from '../sums'
+import type { Value } from '.'
 import { flatTexts, isSameValue, listOf, textOfValue, valueAt, withTexts } from '.'
 
 test('a value reads as a text, and its parts by dotted names', () => {
@@ -65,4 +66,12 @@ test('sums are worked out as people write them, and nothing but sums', () => {
   ])
     expect(sum(text)).toBe('sum-unreadable')
   expect([sum('1 / 0'), sum('sqrt(-1)'), sum('1 > 0')]).toEqual(['sum-no-number', 'sum-no-number', 'sum-no-number'])
+})
+
+test('lists in lists have no more names than can be told, however deep they are', () => {
+  let deep: Value = ['end']
+  for (let level = 0; level < 90; level++) deep = [level % 2 === 0 ? deep : { part: deep }]
+  const texts = new Map(flatTexts('it', deep))
+  expect(texts.size).toBeLessThan(1000)
+  expect(texts.get('it.first.part.first.count')).toBe('1')
 })

@@ -312,7 +312,16 @@ test(
       const told = `seed ${SEED}, request ${i}: ${method} ${url} ${JSON.stringify(sent)?.slice(0, 2000) ?? ''}`
       const ask = async () => {
         const startedAt = performance.now()
-        const response = await fetch(url, request)
+        const response = await fetch(url, { ...request, signal: AbortSignal.timeout(20_000) }).catch(
+          (error: unknown) => {
+            throw new Error(
+              `${method} ${url} ${JSON.stringify(sent)?.slice(0, 300)}: ${server.output().slice(-2000)}`,
+              {
+                cause: error,
+              },
+            )
+          },
+        )
         const text = await response.text()
         return { response, text, ms: performance.now() - startedAt }
       }
