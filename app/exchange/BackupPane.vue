@@ -111,7 +111,7 @@ function sizeOf(bytes: number): string {
             <th scope="col">Made</th>
             <th scope="col">Why</th>
             <th scope="col" class="number">Size</th>
-            <th scope="col" aria-label="Acts" />
+            <th scope="col" class="number">Acts</th>
           </tr>
         </thead>
         <tbody>
@@ -125,7 +125,7 @@ function sizeOf(bytes: number): string {
               >
               <ElButton
                 size="small"
-                :aria-label="`Look at ${backup.file}`"
+                :aria-label="`Look at it: ${backup.file}`"
                 @click="look(backup.file, { file: backup.file })"
               >
                 Look at it

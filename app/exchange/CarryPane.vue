@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { AnswerOf, BodyOf } from '~~/contract'
 import { recogniseFile } from '~~/core/exchange'
+import type { Mapping } from '~~/core/exchange'
 import { countOf } from '~~/core/names'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { saveFile } from '~/files/saveFile'
@@ -48,7 +49,7 @@ const body = computed((): BodyOf<'importText'> | undefined => {
     kind,
     text,
     ...(kind === 'bookmarks' && frameId.value !== NONE ? { frameId: frameId.value } : {}),
-    ...(mapping.value.length > 0 ? { mapping: mapping.value } : {}),
+    ...(isMapped.value ? { mapping: JSON.parse(mapping.value) as Mapping[] } : {}),
   }
 })
 /** What stands here for what is not, by kind and name. */
@@ -68,12 +69,16 @@ const choices = computed(() => {
     place: [],
   }
 })
+/** As text, so that what comes to the same is no news to those who look at it. */
 const mapping = computed(() =>
-  missing.value.flatMap(({ kind, id }) => {
-    const to = mapped.value[keyOf({ kind, id })]
-    return to === undefined || to === '' ? [] : [{ kind, from: id, to }]
-  }),
+  JSON.stringify(
+    missing.value.flatMap(({ kind, id }) => {
+      const to = mapped.value[keyOf({ kind, id })]
+      return to === undefined || to === '' ? [] : [{ kind, from: id, to }]
+    }),
+  ),
 )
+const isMapped = computed(() => mapping.value !== '[]')
 const withNearest = computed(() =>
   missing.value.filter((thing) => thing.nearest !== undefined && !mapped.value[keyOf(thing)]),
 )
@@ -108,7 +113,7 @@ watch([body, () => mirror.leverRevision] as const, async ([wanted]) => {
   isWorking.value = false
   if (wanted !== body.value) return
   preview.value = answer
-  if (answer && mapping.value.length === 0) missing.value = answer.missing
+  if (answer && !isMapped.value) missing.value = answer.missing
 })
 
 async function open(list: FileList | null | undefined): Promise<void> {

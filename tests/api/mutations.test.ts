@@ -14,7 +14,7 @@ import { freshStore, startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
 const FRAME_FILE = 'keen-lever: 1\nframe: From a file\nlevers:\n  A:\n    keys: F9\n    say: a\n'
-const REQUESTS = 6000
+const REQUESTS = 7000
 const SEED = Number(process.env.KEEN_SEED ?? 20_261_127)
 const LONGEST_MS = 1000
 
@@ -244,6 +244,7 @@ const entryFile = {
 /** Routes that need more than one thing to be so: a run that asks, waits or pauses just then, what nothing uses, a file that is gone. */
 const RARE: readonly string[] = [
   'answerRun',
+  'createVariants',
   'previewBackup',
   'restoreBackup',
   'readBackup',
