@@ -331,10 +331,13 @@ test('what another machine does not have is listed once, with the nearest, and m
     },
   ] as never
   second!.scope = { kind: 'only', programIds: ['boook'] }
+  there.kits[0]!.steps = [
+    { id: 's1', kind: 'program.close', programId: 'charts', unsaved: 'ask', onFailure: 'stop' },
+  ] as never
   const missing = missingHere(there, bench)
   expect(missing).toEqual([
     { kind: 'program', id: 'boook', nearest: 'book', levers: [second!.name] },
-    { kind: 'program', id: 'charts', nearest: 'chart', levers: [first!.name, second!.name] },
+    { kind: 'program', id: 'charts', nearest: 'chart', levers: [first!.name, second!.name, 'Greet'] },
     { kind: 'device', id: 'mics', nearest: 'mic', levers: [second!.name] },
     { kind: 'folder', id: 'log', nearest: 'logs', levers: [first!.name] },
     { kind: 'place', id: '/l/a.lgo', nearest: '/l/a.log', levers: [first!.name] },
@@ -347,6 +350,7 @@ test('what another machine does not have is listed once, with the nearest, and m
     args: ['${logs}/x'],
     workingDirectory: '${logs}/night',
   })
+  expect(mapped.kits[0]!.steps[0]).toMatchObject({ programId: 'chart' })
   expect(withMapping(there, [])).toBe(there)
   expect(there.frames[0]!.levers[0]!.steps[0]).toMatchObject({ programId: 'charts' })
 })

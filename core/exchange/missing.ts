@@ -3,10 +3,12 @@ import { kindAt, nearestPath } from '../bench'
 import type { BenchState } from '../bench'
 import { namesUsed, renameVariable } from '../command'
 import { mapMarked, markedFields } from '../fields'
+import type { MarkedField } from '../fields'
 import { frameDocumentSchema } from '../frameFile'
 import type { FileLever } from '../frameFile'
 import { nearestName } from '../names'
 import { own } from '../result'
+import { exchangeDocumentSchema } from './document'
 import type { ExchangeDocument } from './document'
 
 /** What levers name that another machine may not have. */
@@ -19,7 +21,7 @@ export interface MissingThing {
   readonly id: string
   /** What here is most like it. */
   readonly nearest?: string
-  /** The levers that name it. */
+  /** The levers and kits that name it. */
   readonly levers: readonly string[]
 }
 
@@ -31,22 +33,30 @@ export interface Mapping {
 }
 
 type Here = Pick<BenchState, 'programs' | 'devices' | 'folders' | 'files'>
-type Frames = Pick<ExchangeDocument, 'frames' | 'values'>
+type Carried = Pick<ExchangeDocument, 'frames' | 'values' | 'kits'>
 const leversSchema = frameDocumentSchema.shape.levers
+const kitsSchema = exchangeDocumentSchema.shape.kits
 
-/** What the levers of a document name and is not here, each once, in the order of kinds and names. */
-export function missingHere({ frames, values }: Frames, here: Here, known: Iterable<string> = []): MissingThing[] {
+/** What the levers and kits of a document name and is not here, each once, in the order of kinds and names. */
+export function missingHere(
+  { frames, values, kits }: Carried,
+  here: Here,
+  known: Iterable<string> = [],
+): MissingThing[] {
   const found = new Map<string, { kind: ThingKind; id: string; levers: Set<string> }>()
+  const tell = (name: string, named: Iterable<[ThingKind, string]>) => {
+    for (const [kind, id] of named) {
+      const thing = found.get(`${kind} ${id}`) ?? { kind, id, levers: new Set<string>() }
+      found.set(`${kind} ${id}`, thing)
+      thing.levers.add(name)
+    }
+  }
   const shared = new Set([...known, ...values.map(({ name }) => name)])
   for (const frame of frames) {
     const names = new Set([...shared, ...frame.values.map(({ name }) => name)])
-    for (const lever of frame.levers)
-      for (const [kind, id] of namedBy(lever, here, names)) {
-        const thing = found.get(`${kind} ${id}`) ?? { kind, id, levers: new Set<string>() }
-        found.set(`${kind} ${id}`, thing)
-        thing.levers.add(lever.name)
-      }
+    for (const lever of frame.levers) tell(lever.name, namedBy(markedFields(leversSchema, [lever]), lever, here, names))
   }
+  for (const kit of kits) tell(kit.name, namedBy(markedFields(kitsSchema, [kit]), kit, here, shared))
   return [...found.values()]
     .map(({ kind, id, levers }) => {
       const nearest = nearestHere(kind, id, here)
@@ -55,9 +65,14 @@ export function missingHere({ frames, values }: Frames, here: Here, known: Itera
     .sort((a, b) => THING_KINDS.indexOf(a.kind) - THING_KINDS.indexOf(b.kind) || (a.id < b.id ? -1 : 1))
 }
 
-function* namedBy(lever: FileLever, here: Here, values: ReadonlySet<string>): Generator<[ThingKind, string]> {
-  const given = new Set([...(lever.inputs ?? []).map(({ name }) => name), ...namesMade(lever.steps)])
-  for (const { mark, text } of markedFields(leversSchema, [lever])) {
+function* namedBy(
+  fields: readonly MarkedField[],
+  { steps, inputs }: { readonly steps: unknown; readonly inputs?: FileLever['inputs'] },
+  here: Here,
+  values: ReadonlySet<string>,
+): Generator<[ThingKind, string]> {
+  const given = new Set([...(inputs ?? []).map(({ name }) => name), ...namesMade(steps)])
+  for (const { mark, text } of fields) {
     if (mark.refers === 'program' && text !== '' && !own(here.programs, text)) yield ['program', text]
     if (mark.refers === 'device' && text !== '' && !own(here.devices, text)) yield ['device', text]
     if (mark.text !== 'path') continue
@@ -106,7 +121,7 @@ export const mappingSchema = z.array(
 )
 
 /** The document with other things in the place of those that are mapped. */
-export function withMapping<D extends Frames>(document: D, mapping: readonly Mapping[]): D {
+export function withMapping<D extends Carried>(document: D, mapping: readonly Mapping[]): D {
   if (mapping.length === 0) return document
   const of = (kind: ThingKind) => new Map(mapping.filter((one) => one.kind === kind).map(({ from, to }) => [from, to]))
   const [programs, devices, folders, places] = THING_KINDS.map(of)
@@ -121,13 +136,11 @@ export function withMapping<D extends Frames>(document: D, mapping: readonly Map
         altered = to + altered.slice(from.length)
     return altered
   }
-  const frames = document.frames.map((frame) => ({
-    ...frame,
-    levers: mapMarked(leversSchema, frame.levers, ({ mark, text }) => {
-      if (mark.refers === 'program') return programs!.get(text) ?? text
-      if (mark.refers === 'device') return devices!.get(text) ?? text
-      return mark.text === undefined ? text : alterText(text)
-    }),
-  }))
-  return { ...document, frames }
+  const alter = ({ mark, text }: MarkedField) => {
+    if (mark.refers === 'program') return programs!.get(text) ?? text
+    if (mark.refers === 'device') return devices!.get(text) ?? text
+    return mark.text === undefined ? text : alterText(text)
+  }
+  const frames = document.frames.map((frame) => ({ ...frame, levers: mapMarked(leversSchema, frame.levers, alter) }))
+  return { ...document, frames, kits: mapMarked(kitsSchema, document.kits, alter) }
 }
