@@ -1,20 +1,17 @@
 import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { readMigrationFiles } from 'drizzle-orm/migrator'
 import type { AnswerOf } from '../contract'
 import { readBackup, writeBackup } from '../server/database/backups'
 import { readBenchAt } from '../server/database/benchTable'
 import { demoContent, readBeside, replaceContent, seed } from '../server/database/content'
 import type { StoreContent } from '../server/database/content'
-import { StoreError } from '../server/database/lockStore'
 import type { OpenDatabase } from '../server/database/openDatabase'
-import { openStore } from '../server/database/openStore'
 import { countsOf } from '../server/database/countsOf'
 import { readContent } from '../server/database/readContent'
-import { upgradeStore } from '../server/database/upgrades'
 import { readWritten, writeContent } from '../server/database/writtenContent'
 import { Book } from '../server/engine/book'
 import { CommandError, EXIT } from './exitCodes'
+import { holdStore } from './holdStore'
 
 /** Backups where no server runs: the store is held meanwhile. */
 
@@ -55,19 +52,12 @@ export async function restoreInStore(folder: string, which: Buffer | string, isD
   })
 }
 
-async function withStore<T>(folder: string, work: (opened: OpenDatabase) => Promise<T>): Promise<T> {
-  const { KEEN_HOME = '.' } = process.env
-  const migrations = readMigrationFiles({ migrationsFolder: join(KEEN_HOME, 'database', 'migrations') })
-  const opened = await openStore(folder, 'keen, the command line', migrations).catch((error: unknown) => {
-    throw error instanceof StoreError ? new CommandError(error.message, EXIT.noServer) : error
-  })
-  try {
-    await upgradeStore(opened.database)
+/** A store that is new has the demo data, as at its first start. */
+function withStore<T>(folder: string, work: (opened: OpenDatabase) => Promise<T>): Promise<T> {
+  return holdStore(folder, async (opened) => {
     await seed(opened.database, demoContent, Date.now())
-    return await work(opened)
-  } finally {
-    await opened.close()
-  }
+    return work(opened)
+  })
 }
 
 async function storedContent({ database }: OpenDatabase): Promise<StoreContent> {

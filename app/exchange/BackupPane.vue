@@ -86,8 +86,8 @@ function sizeOf(bytes: number): string {
 </script>
 
 <template>
-  <div class="backup-pane">
-    <section aria-label="Backups">
+  <div class="halves">
+    <section class="half" aria-label="Backups">
       <div class="tools">
         <ElButton type="primary" :loading="isWorking" @click="makeOne"> Back up now </ElButton>
         <ElButton @click="chooser!.click()"> Look at a file … </ElButton>
@@ -135,7 +135,7 @@ function sizeOf(bytes: number): string {
         </tbody>
       </table>
     </section>
-    <aside aria-label="What a backup holds">
+    <aside class="half" aria-label="What a backup holds">
       <p v-if="!looked" class="soft">Look at a backup to see what it would bring back.</p>
       <template v-else>
         <h2 class="cut" :title="looked.name">{{ looked.name }}</h2>
@@ -180,32 +180,6 @@ function sizeOf(bytes: number): string {
 </template>
 
 <style scoped>
-.backup-pane {
-  display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 4fr);
-  min-height: 0;
-}
-section,
-aside {
-  padding: 12px 16px;
-  min-height: 0;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  overflow: auto;
-}
-aside {
-  border-left: 1px solid var(--line);
-  background: var(--surface);
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-}
-.tools .el-button {
-  margin: 0;
-}
 table {
   width: 100%;
   border-collapse: collapse;

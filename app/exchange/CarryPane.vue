@@ -167,8 +167,9 @@ async function saveTable(id: string): Promise<void> {
 </script>
 
 <template>
-  <div class="carry-pane">
+  <div class="halves">
     <section
+      class="half"
       aria-label="In"
       :class="{ over: isOver }"
       @dragover.prevent="isOver = true"
@@ -260,7 +261,7 @@ async function saveTable(id: string): Promise<void> {
         </template>
       </template>
     </section>
-    <aside aria-label="Out">
+    <aside class="half" aria-label="Out">
       <h2>Out</h2>
       <p class="soft">
         One JSON document with frames, their levers and values, shared values and kits; it is read in here, or anywhere
@@ -289,27 +290,9 @@ async function saveTable(id: string): Promise<void> {
 </template>
 
 <style scoped>
-.carry-pane {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  min-height: 0;
-}
-section,
-aside {
-  padding: 12px 16px;
-  min-height: 0;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  overflow: auto;
-}
 section.over {
   outline: 2px dashed var(--press);
   outline-offset: -6px;
-}
-aside {
-  border-left: 1px solid var(--line);
-  background: var(--surface);
 }
 .tools,
 .target {
@@ -317,9 +300,6 @@ aside {
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
-}
-.tools .el-button {
-  margin: 0;
 }
 .target :deep(.el-select),
 .frames {

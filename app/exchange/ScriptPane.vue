@@ -40,8 +40,8 @@ watch(
 </script>
 
 <template>
-  <div class="script-pane">
-    <section aria-label="The script">
+  <div class="halves">
+    <section class="half" aria-label="The script">
       <div class="tools">
         <ChoiceSelect v-model="frameId" label="Frame" :options="mirror.frameChoices" />
         <ChoiceSelect v-model="leverId" label="Levers of the script" :options="levers" />
@@ -60,7 +60,7 @@ watch(
       <p v-else-if="script" class="soft">Nothing of it can be said as a script.</p>
     </section>
     <!-- eslint-disable-next-line vuejs-accessibility/no-noninteractive-tabindex -- it scrolls -->
-    <aside aria-label="What the script needs" tabindex="0">
+    <aside class="half" aria-label="What the script needs" tabindex="0">
       <h2>To be filled in</h2>
       <p v-if="script && script.byHand.length === 0" class="soft">Nothing: any POSIX shell does all of it.</p>
       <p v-else-if="script" class="soft">
@@ -89,41 +89,11 @@ watch(
 </template>
 
 <style scoped>
-.script-pane {
-  display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 3fr);
-  min-height: 0;
-}
-section,
-aside {
-  padding: 12px 16px;
-  min-height: 0;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  overflow: auto;
-}
 section {
   grid-template-rows: auto minmax(0, 1fr);
 }
-aside {
-  border-left: 1px solid var(--line);
-  background: var(--surface);
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-}
 .tools :deep(.el-select) {
   width: 190px;
-}
-.tools .el-button {
-  margin: 0;
-}
-.gap {
-  flex: 1;
 }
 pre {
   margin: 0;

@@ -334,6 +334,7 @@ test('what another machine does not have is listed once, with the nearest, and m
   there.kits[0]!.steps = [
     { id: 's1', kind: 'program.close', programId: 'charts', unsaved: 'ask', onFailure: 'stop' },
   ] as never
+  there.kits[0]!.steps.push({ id: 's2', kind: 'files.bin', paths: ['${which}/x'], onFailure: 'stop' } as never)
   const missing = missingHere(there, bench)
   expect(missing).toEqual([
     { kind: 'program', id: 'boook', nearest: 'book', levers: [second!.name] },

@@ -56,7 +56,14 @@ export function missingHere(
     const names = new Set([...shared, ...frame.values.map(({ name }) => name)])
     for (const lever of frame.levers) tell(lever.name, namedBy(markedFields(leversSchema, [lever]), lever, here, names))
   }
-  for (const kit of kits) tell(kit.name, namedBy(markedFields(kitsSchema, [kit]), kit, here, shared))
+  for (const kit of kits) {
+    const named = [...namedBy(markedFields(kitsSchema, [kit]), kit, here, shared)]
+    // A name that nothing has is filled in when the kit is put into a sheet.
+    tell(
+      kit.name,
+      named.filter(([kind]) => kind !== 'folder'),
+    )
+  }
   return [...found.values()]
     .map(({ kind, id, levers }) => {
       const nearest = nearestHere(kind, id, here)

@@ -21,11 +21,3 @@ export function insideQuotes(text: string): string {
 export function asComment(text: string): string {
   return text.replaceAll(/[\p{Cc}\u2028\u2029]+/gu, ' ').trim()
 }
-
-/**
- * An entry of a list as one line: a backslash and a line break are written `\\` and `\n`, and an empty entry `\e`.
- * `encode` and `decode` of the script do the same.
- */
-export function entryLine(text: string): string {
-  return text === '' ? String.raw`\e` : text.replaceAll('\\', String.raw`\\`).replaceAll('\n', String.raw`\n`)
-}

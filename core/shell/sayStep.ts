@@ -1,4 +1,4 @@
-import { assertNever, own } from '../result'
+import { assertNever } from '../result'
 import { childrenOf, describeStep, isOff, textsOf } from '../steps'
 import type { AnyStep, Step, StepOf } from '../steps'
 import { orNothing, sayChoose, sayEach, sayGroup, sayIf, sayRepeat, sayTurntable, sayWhile } from './blocks'
@@ -10,7 +10,7 @@ import { sayByHand, sayOpen, sayVisit } from './programs'
 import { asComment } from './quote'
 import { resultPart, sayFind, wholeBinding } from './rows'
 import { sayAsk, sayListWork, saySet, sayTextWork } from './values'
-import { indented, Unsayable } from './writing'
+import { indented } from './writing'
 import type { Writing } from './writing'
 
 /** Writes steps; pulling another lever comes from outside, where the levers are known. */
@@ -39,7 +39,7 @@ export class StepWriter {
     const tried = step.retry
       ? `${this.writing.use('retry')} ${step.retry.times} ${seconds(step.retry.afterMs)} ${first}`
       : first
-    const last = this.afterFailure(step, place)
+    const last = this.afterFailure(step)
     const second = step.alternative && this.alternative(step.alternative, place, `${at}.alternative`)
     if (left.size === 0) return [[tried, ...(second ? [second] : []), last].join(' || ')]
     return [
@@ -58,8 +58,7 @@ export class StepWriter {
     return 'command' in said ? said.command : this.hoisted(step, said.lines)
   }
 
-  private afterFailure({ onFailure }: AnyStep, { isInLoop }: Place): string {
-    void isInLoop
+  private afterFailure({ onFailure }: AnyStep): string {
     switch (onFailure) {
       case 'stop':
         return 'return 1'
@@ -211,11 +210,4 @@ function sayWaitUntil({ condition, limitMs, then }: StepOf<'wait.until'>, place:
 function sayMessage({ text, as }: StepOf<'message.show'>, place: Place, writing: Writing): Said {
   const word = writing.word(text, place, true)
   return { command: as === 'alert' ? `${writing.use('ask_alert') && 'alert'} ${word}` : `printf '%s\\n' ${word}` }
-}
-
-/** A lever that a step names; `undefined` where there is none. */
-export function known<T>(table: Readonly<Record<string, T>>, id: string): T {
-  const found = own(table, id)
-  if (found === undefined) throw new Unsayable({ code: 'lever-missing', message: `There is no lever “${id}”.` })
-  return found
 }

@@ -3,7 +3,6 @@ import { MOST_ENTRIES, textsOf } from '../steps'
 import type { AnyStep, Source, Step } from '../steps'
 import { namesUsed } from '../command'
 import { assertNever, own } from '../result'
-import { entryLine } from './quote'
 import { sayPath } from './paths'
 import { Unsayable } from './writing'
 import type { Binding, Writing, WordPlace } from './writing'
@@ -220,11 +219,6 @@ function bindFile(variable: string, used: readonly string[], writing: Writing) {
     }
   }
   return { binding: { kind: 'file', variable, parts } as const, lines, perEntry: 1 }
-}
-
-/** A list that is known, as it stands in a script. */
-export function listText(entries: readonly string[]): string {
-  return entries.map(entryLine).join('\n')
 }
 
 /** Whether a loop goes over all that there is. */
