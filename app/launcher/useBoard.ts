@@ -122,8 +122,16 @@ export function useBoard() {
       mode.value.kind === 'find' && !narrowing.value ? workOut(text) : undefined,
     ])
     if (mine !== asked) return
+    const stoodOn = chosen.value > 0 && row.value?.kind === 'hit' ? row.value.hit.entry.id : undefined
     hits.value = found
     sum.value = worked
+    if (stoodOn !== undefined) standOn(stoodOn)
+  }
+
+  /** What was gone to with an arrow stays chosen where what is found comes in another order. */
+  function standOn(entryId: string): void {
+    const place = hits.value.findIndex(({ entry }) => entry.id === entryId)
+    if (place >= 0) chosen.value = leading.value + place
   }
 
   /** A text as a sum, where it is one; a sign goes on from the last one. */
