@@ -14,6 +14,7 @@ const above = {
   command: ['names', 'result'],
   bench: ['command', 'fields', 'keys', 'names', 'result'],
   steps: [
+    'script',
     'phrases',
     'turntable',
     'conditions',
@@ -30,7 +31,7 @@ const above = {
   levers: ['turntable', 'steps', 'conditions', 'bench', 'command', 'fields', 'keys', 'names', 'result', 'values'],
   variants: ['levers', 'steps', 'bench', 'command', 'keys', 'names', 'result', 'clash'],
   desktop: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
-  run: ['levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result', 'values'],
+  run: ['script', 'fields', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result', 'values'],
   sheets: ['run', 'levers', 'steps', 'conditions', 'bench', 'command', 'fields', 'names', 'result', 'values'],
   reverse: ['run', 'levers', 'steps', 'bench', 'command', 'names', 'result', 'values'],
   recorder: ['run', 'levers', 'steps', 'bench', 'result'],
@@ -43,7 +44,21 @@ const above = {
   doors: ['levers', 'values', 'bench', 'command', 'names', 'result'],
   rack: ['finding', 'levers', 'bench'],
   settings: ['finding', 'rack'],
-  exchange: ['frameFile', 'fields', 'sheets', 'clash', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
+  script: ['values', 'result'],
+  sandbox: ['script', 'values', 'result'],
+  exchange: [
+    'values',
+    'frameFile',
+    'fields',
+    'sheets',
+    'clash',
+    'levers',
+    'steps',
+    'bench',
+    'command',
+    'names',
+    'result',
+  ],
   shell: ['run', 'turntable', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result'],
   frameFile: ['sheets', 'fields', 'levers', 'bench', 'steps', 'conditions', 'command', 'names', 'result'],
 }
@@ -74,7 +89,14 @@ const faces = {
   settings: ['settingNames.ts'],
   sheet: ['SheetAside.vue', 'SheetPanel.vue', 'useSheetDesk.ts'],
   turntables: ['TableDrawing.vue', 'useRoadsOfProgram.ts', 'useTableMaking.ts', 'useTurnByHand.ts', 'useTurnHands.ts'],
-  steps: ['CommandPreview.vue', 'FindingLines.vue', 'StepFields.vue', 'StepForm.vue', 'useCopiedStep.ts'],
+  steps: [
+    'CommandPreview.vue',
+    'FindingLines.vue',
+    'StepFields.vue',
+    'StepForm.vue',
+    'script/scopeHere.ts',
+    'useCopiedStep.ts',
+  ],
 }
 const faceFiles = Object.entries(faces).flatMap(([feature, files]) => files.map((file) => `${feature}/${file}`))
 const escaped = (text) => text.replaceAll('.', '\\.')
@@ -92,6 +114,8 @@ const packages = [
   'chrono-node',
   'croner',
   'suncalc',
+  'quickjs-emscripten-core',
+  '@jitl/quickjs-singlefile-cjs-release-sync',
   'yaml',
 ]
 

@@ -3,6 +3,7 @@ import { frameDocumentSchema, withOwnIds } from '../frameFile'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { kitSchema } from '../sheets'
+import { jsonDepth } from '../values'
 
 /** By this key a file is known as an exchange document; its value is the version. */
 export const DOCUMENT_KEY = 'keen-lever-document'
@@ -63,7 +64,7 @@ export function writeDocument(document: Omit<ExchangeDocument, typeof DOCUMENT_K
 export function readDocument(text: string): Result<ExchangeDocument> {
   if (text.length > LONGEST_DOCUMENT)
     return fail({ code: 'document-large', message: 'A document has at most 24 million letters.' })
-  if (depthOf(text) > DEEPEST)
+  if (jsonDepth(text) > DEEPEST)
     return fail({ code: 'document-deep', message: `Things stand more than ${DEEPEST} deep in each other.` })
   const json = parsed(text)
   if (!json.ok) return json
@@ -80,23 +81,6 @@ export function readDocument(text: string): Result<ExchangeDocument> {
     at: path.map(String).join('.'),
   }))
   return fail(...issues)
-}
-
-/** How deep brackets stand in each other, whatever is in texts. */
-function depthOf(text: string): number {
-  let depth = 0
-  let deepest = 0
-  let isText = false
-  for (let i = 0; i < text.length; i++) {
-    const sign = text[i]
-    if (isText) {
-      if (sign === '\\') i += 1
-      else if (sign === '"') isText = false
-    } else if (sign === '"') isText = true
-    else if (sign === '[' || sign === '{') deepest = Math.max(deepest, (depth += 1))
-    else if (sign === ']' || sign === '}') depth -= 1
-  }
-  return deepest
 }
 
 function parsed(text: string): Result<unknown> {

@@ -1,3 +1,4 @@
+export { jsonDepth } from './jsonDepth'
 export { givenValueSchema, isSameValue, valueSchema } from './value'
 export type { Value } from './value'
 export { flatTexts, listOf, textOfValue, valueAt, withTexts } from './read'
