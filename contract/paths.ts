@@ -13,6 +13,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   pullLever: ['POST', '/api/levers/:id/pull'],
   tryLever: ['POST', '/api/trials'],
   rehearseLever: ['POST', '/api/levers/:id/rehearse'],
+  runScript: ['POST', '/api/scripts/run'],
   openPlace: ['POST', '/api/open'],
   listRuns: ['GET', '/api/runs'],
   readRun: ['GET', '/api/runs/:id'],

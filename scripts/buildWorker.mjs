@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 export const WORKERS = {
   iconWorker: 'server/icons/iconWorker.ts',
   frameFileWorker: 'server/frameFiles/frameFileWorker.ts',
+  scriptWorker: 'server/scripts/scriptWorker.ts',
 }
 
 /** Bundles a thread into one file, since the server's own bundler makes none. */

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { idSchema } from '../../core/bench'
 import { putBackReportSchema, RUN_SOURCES } from '../../core/run'
 import { leverDraftSchema } from '../../core/levers'
+import { scriptOutcomeSchema, scriptRequestSchema } from '../../core/script'
 import { stepSchema, valueNameSchema } from '../../core/steps'
 import { givenValueSchema } from '../../core/values'
 import { DIRECTIONS } from '../../core/turntable'
@@ -81,6 +82,14 @@ export const runsEndpoints = {
     summary: 'What a pull would change now; nothing is changed.',
     answer: rehearsalSchema,
     refusals: missing,
+  },
+  runScript: {
+    method: 'POST',
+    path: '/api/scripts/run',
+    summary: 'Runs a script on what it is given, and nothing else; nothing is changed by it.',
+    body: scriptRequestSchema,
+    mostBytes: 8_000_000,
+    answer: scriptOutcomeSchema,
   },
   openPlace: {
     method: 'POST',

@@ -11,6 +11,8 @@ export type Reference = (typeof REFERENCES)[number]
 export interface FieldMark {
   readonly refers?: Reference
   readonly text?: 'template' | 'path'
+  /** A script, whose names are found as it writes them. */
+  readonly script?: true
 }
 
 const marks = z.registry<FieldMark>()

@@ -10,6 +10,7 @@ export const USUAL_FEEDBACK: Record<Nature, Feedback> = {
   keys: 'notice',
   message: 'lamp',
   sheet: 'notice',
+  script: 'notice',
 }
 
 /** What each feedback tells, as a phrase. */

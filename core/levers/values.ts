@@ -1,7 +1,7 @@
 import type { BenchState } from '../bench'
 import { namesUsed, resolveValues } from '../command'
 import type { ValueTable } from '../command'
-import { textsOf } from '../steps'
+import { namesInScripts, textsOf } from '../steps'
 import { mapMarked, markedFields } from '../fields'
 import { frameSchema } from './schema'
 import type { Frame, Lever, NamedValue } from './schema'
@@ -45,11 +45,17 @@ export function usesOf(
   return [
     ...levers
       .filter(
-        (lever) => reaches(lever.frameId) && lever.steps.some((step) => textsOf(step).some(({ text }) => uses(text))),
+        (lever) =>
+          reaches(lever.frameId) &&
+          lever.steps.some(
+            (step) => textsOf(step).some(({ text }) => uses(text)) || namesInScripts(step).includes(wanted.name),
+          ),
       )
       .map((lever) => ({ kind: 'lever' as const, lever })),
     ...values
-      .filter((value) => value.id !== wanted.id && reaches(value.frameId) && (uses(value.text) || uses(value.here ?? '')))
+      .filter(
+        (value) => value.id !== wanted.id && reaches(value.frameId) && (uses(value.text) || uses(value.here ?? '')),
+      )
       .map((value) => ({ kind: 'value' as const, value })),
     ...frames
       .filter((frame) => reaches(frame.id) && textsOfFrame(frame).some(uses))

@@ -4,6 +4,7 @@ import type { Condition } from '../conditions'
 import { assertNever } from '../result'
 import { definitionOf, describeStep, isAnswer, isOff, namesKept, performStep } from '../steps'
 import type { AnyStep, PlainStep, Step, StepContext, StepEffect } from '../steps'
+import type { ScriptRequest } from '../script'
 import type { Value } from '../values'
 import { enterBlock, leaveList, leaveRound, outsideLoop } from './blockWays'
 import { callLever, returnFrom } from './calls'
@@ -14,6 +15,7 @@ import { failStep, putBackSoFar, threw } from './failStep'
 import { ended, isTryingAgain, ready, settled, untried, waiting } from './heads'
 import { runIssue } from './issues'
 import { counted } from './log'
+import { madeSteps } from './madeSteps'
 import { makeChanges } from './makeChanges'
 import type { Made } from './makeChanges'
 import { listsOf, nextIndex, pathOf, plainOf, withTop } from './place'
@@ -199,7 +201,7 @@ function isPartDone({ part }: RunHead, stack: RunHead['stack']): boolean {
 }
 
 function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advance {
-  const { head } = at
+  const { head, bench } = at
   const { effect, made } = attempt(at, plainOf(step), context)
   const reached = settled(head)
   const changes = made.recorded.map(({ change }) => change)
@@ -250,8 +252,17 @@ function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advanc
       return logged({ outcome: 'waiting', note: effect.note }, (counting) => ({
         ...counting,
         phase: 'fetching',
-        request: effect.request,
+        ...(effect.progress ? { progress: effect.progress } : {}),
       }))
+    case 'does': {
+      const read = madeSteps(effect, step, at.sheet, bench, contextOf(at))
+      if (!read.ok) return failStep(at, step, read.issues[0]!, made)
+      return logged({ outcome: 'done', note: effect.note, value: effect.value }, (counting) => {
+        const going = named(at, ready(counting, head.stack), step, effect.value)
+        if (read.value.length === 0) return ready(going, nextIndex(going.stack))
+        return ready(going, [...going.stack, { kind: 'made', steps: read.value, index: 0 }])
+      })
+    }
     case 'calls':
       return callLever(at, step, effect, { ...context, ...contextOf(at) })
     case 'gives': {
@@ -302,6 +313,21 @@ function named(at: At, head: RunHead, step: Step | AnyStep, value: Value | undef
 export function contextOf({ context, sheet, head, log }: At): StepContext {
   const scope = scopeOf(head.stack, sheet, log)
   return { ...context, values: tableOf(head.stack, sheet, scope), scope }
+}
+
+/** What the script at hand is run with, as names and bench stand now; undefined where no script is at hand. */
+export function scriptRequest(
+  head: RunHead,
+  sheet: RunSheet,
+  log: readonly LogEntry[],
+  bench: BenchState,
+  context: StepContext,
+): ScriptRequest | undefined {
+  if (head.phase !== 'fetching') return undefined
+  const step = stepAt({ head, sheet, log, bench, context })
+  const known = { ...contextOf({ head, sheet, log, bench, context }), progress: head.progress }
+  const effect = performStep(plainOf(step), bench, known)
+  return effect.kind === 'fetches' ? effect.request : undefined
 }
 
 /** An answer or what was fetched is for the step that asked, and for no other. */

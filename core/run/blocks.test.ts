@@ -11,18 +11,23 @@ import {
   advanceRun,
   changesOf,
   failHead,
+  partsOfRun,
   pathOf,
   putBack,
   rehearse,
+  rehearseInParts,
   runIssue,
   runSchema,
+  scriptRequest,
   startRun,
   stopRun,
   traceOf,
 } from '.'
 import { drawnActs, drawnBlocks, drawnLevers } from './exampleActs'
 import type { DrawnStep } from './exampleActs'
-import type { Run } from '.'
+import type { Rehearsal, Run } from '.'
+import { newInterpreter, runScript } from '../sandbox'
+import type { ScriptOutcome, ScriptRequest } from '../script'
 import type { Value } from '../values'
 import { evaluateSum } from '../sums'
 
@@ -30,6 +35,8 @@ vi.mock('../steps/kinds', async (original) => {
   const { exampleKinds } = await import('../steps/exampleKinds')
   return { kinds: [...(await original<typeof import('../steps/kinds')>()).kinds, ...exampleKinds] }
 })
+
+const interpreter = await newInterpreter()
 
 type Part = Record<string, unknown>
 
@@ -90,7 +97,7 @@ interface End {
 function play(
   run: Run,
   bench: BenchState,
-  { answers = [] as Value[], untilMs = Infinity, fetched = 2, takesStandard = false } = {},
+  { answers = [] as Value[], untilMs = Infinity, takesStandard = false } = {},
 ): End {
   let now = { run, bench, nowMs: run.startedAtMs, stored: 0 }
   const left = [...answers]
@@ -101,20 +108,27 @@ function play(
     const standard = takesStandard ? now.run.question?.standard : undefined
     const answer = phase === 'asking' ? (left.shift() ?? standard) : undefined
     const stored = runSchema.parse(JSON.parse(JSON.stringify(now.run))) as Run
-    const advance = advanceRun(stored, JSON.parse(JSON.stringify(now.bench)) as BenchState, {
-      nowMs,
-      nextId,
-      answer,
-      leversOf,
-      sum: evaluateSum,
-      ...(phase === 'fetching' ? { fetched } : {}),
-    })
+    const benchNow = JSON.parse(JSON.stringify(now.bench)) as BenchState
+    const known = { nowMs, nextId, answer, leversOf, sum: evaluateSum }
+    const { head, sheet: own, log } = partsOfRun(stored)
+    const request = scriptRequest(head, own, log, benchNow, known)
+    const advance = advanceRun(stored, benchNow, request ? { ...known, fetched: ranScript(request) } : known)
     // What is no answer to this question may be one to the next.
     if (advance.run === stored && phase === 'asking' && left.length > 0) continue
     if (advance.run === stored) return now
     expect(advance.run.log.length).toBe(stored.log.length + advance.entries.length)
     now = { run: advance.run, bench: advance.bench, nowMs, stored: now.stored + 1 }
   }
+}
+
+const ranScript = (request: ScriptRequest): ScriptOutcome => runScript(interpreter, request).outcome
+
+/** A rehearsal whose scripts are run. */
+function foretell(...[lever, bench, context]: Parameters<typeof rehearseInParts>): Rehearsal {
+  const parts = rehearseInParts(lever, bench, context)
+  let part = parts.next()
+  while (!part.done) part = parts.next('script' in part.value ? ranScript(part.value.script) : undefined)
+  return part.value
 }
 
 const rows = ({ run }: End) => traceOf(run).map(({ path, outcome }) => `${path} ${outcome}`)
@@ -290,15 +304,6 @@ describe('what a run needs from outside', () => {
     expect(second.run.question!.id).not.toBe(first.run.question!.id)
   })
 
-  test('what must be fetched is asked of the caller; the step goes on with it, and gives it back', () => {
-    const begun = begin({ kind: 'test.script' }, say('after'))
-    const fetching = advanceRun(begun, exampleBench(), { nowMs: 0, nextId })
-    expect([fetching.run.phase, fetching.run.request]).toEqual(['fetching', { script: '1 + 1' }])
-    const end = play(begun, exampleBench(), { fetched: 2 })
-    expect(traceOf(end.run)[0]).toMatchObject({ outcome: 'done', note: 'It said 2.', value: 2 })
-    expect(end.run.request).toBe(undefined)
-  })
-
   test('a rehearsal takes answers that are given, stops where there is none, and at what it cannot get', () => {
     const lever = leverOf(
       { kind: 'group', name: 'g', steps: [{ kind: 'program.close', programId: 'book' }] },
@@ -309,7 +314,7 @@ describe('what a run needs from outside', () => {
     expect([stopped.run.phase, stopped.changes]).toEqual(['asking', []])
     const answered = rehearse(lever, exampleBench(), { ...context, answers: { '0.steps.0': 'leave' } })
     expect([answered.run.outcome, said(answered.bench)]).toEqual(['done', ['after']])
-    expect(rehearse(leverOf({ kind: 'test.script' }), exampleBench(), context).run.phase).toBe('fetching')
+    expect(rehearse(leverOf({ kind: 'script.run', script: '' }), exampleBench(), context).run.phase).toBe('fetching')
   })
 })
 
@@ -322,7 +327,6 @@ describe('laws over all kinds of step', () => {
   const acts: fc.Arbitrary<Part> = fc.oneof(
     ...Object.values(drawnActs),
     fc.record({ kind: fc.constant('test.throws') }),
-    fc.record({ kind: fc.constant('test.script') }),
   )
   const policies = {
     onFailure: fc.constantFrom('stop', 'go-on', 'put-back'),
@@ -404,7 +408,7 @@ describe('laws over all kinds of step', () => {
         const before = exampleDesk()
         const copy = structuredClone(before)
         const lever = leverOf(...parts)
-        const foretold = rehearse(lever, before, drawnContext)
+        const foretold = foretell(lever, before, drawnContext)
         expect(before).toEqual(copy)
         const { run } = play(startRun(lever, drawnContext), before, { takesStandard: true })
         if (foretold.run.phase !== 'ended') return

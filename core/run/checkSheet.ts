@@ -64,9 +64,10 @@ export function checkSheet(
   return inSteps(sheet.steps, inputs, sheet.values, [root.id])
 }
 
-/** The lever that a step itself pulls; not what stands in it. */
+/** The levers that a step itself pulls or has pulled; not what stands in it. */
 function ownPulls(step: Step | AnyStep): string[] {
-  if (!('leverId' in step) || typeof step.leverId !== 'string' || step.leverId === '') return []
+  const pulls = 'leverId' in step && typeof step.leverId === 'string' && step.leverId !== ''
+  if (!pulls && !('mayPull' in step)) return []
   const { alternative: _second, ...plain } = step
   return namedIn([plain as Step], 'lever')
 }

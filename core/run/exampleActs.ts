@@ -65,6 +65,18 @@ export const drawnSources: fc.Arbitrary<object> = fc.constantFrom<object>(
 const valueName = fc.constantFrom('v', 'w', 'x')
 const drawnText = fc.constantFrom('a', '${v}', 'North ${w.first}', '3', '/in/veil-1.exposure')
 
+const scripts = fc.constantFrom(
+  'return values.v * 2',
+  'say("hello"); return { windows: bench.windows.map(({ title }) => title), at: now }',
+  'steps.push({ kind: "program.close", programId: "book", unsaved: "save" }); return values.w.length',
+  'for (const { name } of bench.programs) steps.push({ kind: "program.raise", programId: name, onFailure: "go-on" })',
+  'return bench.list("/in").map(({ name }) => name).join()',
+  'steps.push({ kind: "value.set", as: "made", how: { kind: "text", text: "${v}" } }, { kind: "no.kind" })',
+  'steps.push({ kind: "if", branches: [{ condition: { kind: "program-runs", programId: "chart" }, steps: [{ kind: "wait", ms: 5 }] }] })',
+  'throw new Error("no night")',
+  'return Math.random() + bench.text("/none.log")',
+)
+
 /** Steps of every kind that acts, on things of `exampleDesk`, some of which are not there. */
 export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
   'program.open': kind('program.open', {
@@ -149,6 +161,7 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
     taken,
     makeFolder: fc.boolean(),
   }),
+  'script.run': kind('script.run', { script: scripts, as: fc.constantFrom(undefined, '', 'x') }),
   'text.type': kind('text.type', { text: fc.constantFrom('✓ ', '${date} ', 'At ${night}'), programId: program }),
   'keys.send': kind('keys.send', {
     chords: fc.subarray(['Ctrl+S', 'A', 'Backspace', 'Shift+Left', 'Enter', 'F5'], { minLength: 1 }),

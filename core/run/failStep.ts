@@ -101,7 +101,7 @@ function settleFailure(at: At, advance: Advance, lists: ReturnType<typeof listsO
     if (top.kind === 'sheet') return { ...advance, run: ended(advance.run, 'failed', at.context.nowMs) }
     stack = stack.slice(0, -1)
     const outer = lists[stack.length - 1]![stack.at(-1)!.index]!
-    const rescue = top.kind === 'block' || top.kind === 'lever' ? rescueOf(at, outer, stack, issue) : undefined
+    const rescue = top.kind === 'second-way' ? undefined : rescueOf(at, outer, stack, issue)
     if (rescue) return { ...advance, run: rescue.to(advance.run) }
   }
 }

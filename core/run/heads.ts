@@ -4,7 +4,7 @@ import type { Level, RunHead } from './schema'
 /** The head without what was only of the step that was under way. */
 export function settled(head: RunHead): RunHead {
   if (!isUnderWay(head)) return head
-  const { progress: _p, watch: _c, hurried: _h, request: _r, isGated: _g, waitMs: _w, ...rest } = head
+  const { progress: _p, watch: _c, hurried: _h, isGated: _g, waitMs: _w, ...rest } = head
   return { ...rest, question: null, wakeAtMs: null }
 }
 
@@ -13,7 +13,7 @@ function isUnderWay(head: RunHead): boolean {
   return head.question !== null || head.wakeAtMs !== null || UNDER_WAY.some((key) => head[key] !== undefined)
 }
 
-const UNDER_WAY = ['progress', 'watch', 'hurried', 'request', 'isGated', 'waitMs'] as const
+const UNDER_WAY = ['progress', 'watch', 'hurried', 'isGated', 'waitMs'] as const
 
 export function ended(head: RunHead, outcome: Exclude<RunHead['outcome'], 'none'>, nowMs: number): RunHead {
   return { ...head, phase: 'ended', outcome, endedAtMs: nowMs }

@@ -12,12 +12,13 @@ export type { RunFact } from './issues'
 export { changesOf, counted, marksOf, rowOf, traceOf } from './log'
 export type { PlaceMark, TraceEntry } from './log'
 export { makeChanges } from './makeChanges'
-export { pathOf } from './place'
+export { pathOf, rowOfPath } from './place'
 export { scopeOf } from './scope'
 export { putBack } from './putBack'
 export type { PutBack } from './putBack'
 export { rehearse, rehearseInParts } from './rehearse'
-export type { Rehearsal, RehearsalContext } from './rehearse'
+export type { Rehearsal, RehearsalContext, RehearsalPart } from './rehearse'
+export { scriptRequest } from './advanceRun'
 export {
   logEntrySchema,
   putBackReportSchema,

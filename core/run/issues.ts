@@ -14,6 +14,7 @@ export type RunFact =
   | { readonly code: 'pull-disabled'; readonly lever: string }
   | { readonly code: 'pull-interlocked'; readonly because: string }
   | { readonly code: 'outside-loop' }
+  | { readonly code: 'made-unreadable'; readonly number: number; readonly because: string }
 
 /** The sentence of a fact. */
 export function describeIssue(fact: RunFact): string {
@@ -40,6 +41,8 @@ export function describeIssue(fact: RunFact): string {
       return fact.because
     case 'outside-loop':
       return 'There is no loop around this to leave.'
+    case 'made-unreadable':
+      return `Step ${fact.number} of those the script wants done: ${fact.because}`
     default:
       return assertNever(fact)
   }

@@ -28,19 +28,30 @@ function listIn(sheet: Pick<RunSheet, 'levers'>, outer: Step | AnyStep | undefin
       return (outer && childrenOf(outer).find(({ list }) => list === level.list)?.steps) ?? []
     case 'lever':
       return sheet.levers?.[level.leverId]?.steps ?? []
+    case 'made':
+      return level.steps
   }
 }
 
-/** The dotted path of the step at hand: `2`, `2.branches.0.steps.1`, `2.alternative`, `2.lever.0` in a pulled lever. */
+/**
+ * The dotted path of the step at hand: `2`, `2.branches.0.steps.1`, `2.alternative`, `2.lever.0` in a pulled lever,
+ * `2.made.0` among those that a script has made.
+ */
 export function pathOf(stack: Stack): string {
   let path = ''
   for (const level of stack) {
     if (level.kind === 'sheet') path = String(level.index)
     else if (level.kind === 'second-way') path += '.alternative'
     else if (level.kind === 'lever') path += `.lever.${level.index}`
+    else if (level.kind === 'made') path += `.made.${level.index}`
     else path += `.${level.list}.${level.index}`
   }
   return path
+}
+
+/** The row of the sheet itself to which a path belongs: what a pulled lever or a script has done is in no row of its own. */
+export function rowOfPath(path: string): string {
+  return path.split(/\.(?:lever|made)\./, 1)[0]!
 }
 
 /** The stack with its innermost level altered. */

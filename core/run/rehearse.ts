@@ -1,7 +1,8 @@
 import type { BenchState } from '../bench'
+import type { ScriptOutcome, ScriptRequest } from '../script'
 import type { StepContext } from '../steps'
 import type { Value } from '../values'
-import { advanceHead } from './advanceRun'
+import { advanceHead, scriptRequest } from './advanceRun'
 import { partsOfRun } from './entries'
 import { changesOf } from './log'
 import { pathOf } from './place'
@@ -13,7 +14,7 @@ import type { Pullable, StartContext } from './startRun'
 
 /**
  * What a pull would come to. `run.phase` is `asking` where it would ask and neither an answer nor a standard one is
- * there, and `fetching` where it needs what only a real run gets: what follows depends on that.
+ * there, and `fetching` at a script that nobody ran: what follows depends on that.
  */
 export interface Rehearsal {
   readonly run: Run
@@ -33,7 +34,10 @@ export interface RehearsalContext
   readonly part?: Part
 }
 
-/** Runs a lever against a copy of the bench, with waits passed over in no time. */
+/** A pause of a rehearsal: how many steps were done so far, or a script that it goes on with the outcome of. */
+export type RehearsalPart = { readonly count: number } | { readonly script: ScriptRequest }
+
+/** Runs a lever against a copy of the bench, with waits passed over in no time; it ends where a script would run. */
 export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalContext): Rehearsal {
   const rehearsing = rehearseInParts(lever, bench, context)
   for (;;) {
@@ -45,12 +49,12 @@ export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalC
 /** So many steps are rehearsed between two pauses. */
 const STEPS_PER_PART = 50
 
-/** The same with pauses, so that something else may have its turn; each tells how many steps were done so far. */
+/** The same with pauses, so that something else may have its turn, and scripts can be run. */
 export function* rehearseInParts(
   lever: Pullable,
   bench: BenchState,
   context: RehearsalContext,
-): Generator<number, Rehearsal> {
+): Generator<RehearsalPart, Rehearsal, ScriptOutcome | undefined> {
   const begun = startRun(lever, context)
   const { nextId, framesOn, minuteOfDay, sum, leversOf, answers = {} } = context
   const {
@@ -64,21 +68,15 @@ export function* rehearseInParts(
   for (let count = 1; ; count++) {
     if (head.phase === 'waiting') nowMs = Math.max(nowMs, head.wakeAtMs!)
     const answer = head.question ? (answers[pathOf(head.stack)] ?? head.question.standard) : undefined
-    const advance = advanceHead(head, sheet, log, now, {
-      nowMs,
-      nextId,
-      framesOn,
-      minuteOfDay,
-      sum,
-      leversOf,
-      answer,
-      isRehearsal: true,
-    })
+    const known = { nowMs, nextId, framesOn, minuteOfDay, sum, leversOf, answer, isRehearsal: true }
+    const request = scriptRequest(head, sheet, log, now, known)
+    const fetched = request && (yield { script: request })
+    const advance = advanceHead(head, sheet, log, now, fetched ? { ...known, fetched } : known)
     if (advance.run === head) break
     for (const entry of advance.entries) log.push(entry)
     head = advance.run
     now = advance.bench
-    if (count % STEPS_PER_PART === 0) yield count
+    if (count % STEPS_PER_PART === 0) yield { count }
   }
   const run = { ...head, ...sheet, log }
   return {

@@ -79,6 +79,8 @@ export const levelSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('lever'), leverId: z.string(), ...place, values: scopeSchema }),
   /** The second way of the step at hand one level up, whose first one failed. */
   z.object({ kind: z.literal('second-way'), because: z.string(), ...place }),
+  /** Steps that the script at hand one level up wants done. */
+  z.object({ kind: z.literal('made'), steps: z.array(stepSchema), ...place }),
 ])
 
 export const putBackReportSchema = z.object({
@@ -111,8 +113,6 @@ export const runHeadSchema = z.object({
   /** How long the wait is; after a restart it takes no longer, whatever the clock says. */
   waitMs: z.number().optional(),
   question: questionSchema.nullable(),
-  /** What the step at hand wants to be fetched. */
-  request: valueSchema.optional(),
   /** It begins when this run has ended. */
   after: idSchema.optional(),
   /** Only so much of the sheet is tried. */

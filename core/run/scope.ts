@@ -52,7 +52,7 @@ export function withName(head: RunHead, sheet: RunSheet, name: string, entryAt: 
 function hasName(level: Level, sheet: RunSheet, name: string): boolean {
   if (level.named && Object.hasOwn(level.named, name)) return true
   if (level.kind === 'block') return level.values !== undefined && Object.hasOwn(level.values, name)
-  if (level.kind === 'second-way') return false
+  if (level.kind === 'second-way' || level.kind === 'made') return false
   return Object.hasOwn(inputsAt(level, sheet), name)
 }
 

@@ -10,7 +10,7 @@ import { sayByHand, sayOpen, sayVisit } from './programs'
 import { asComment } from './quote'
 import { resultPart, sayFind, wholeBinding } from './rows'
 import { sayAsk, sayListWork, saySet, sayTextWork } from './values'
-import { indented } from './writing'
+import { indented, Unsayable } from './writing'
 import type { Writing } from './writing'
 
 /** Writes steps; pulling another lever comes from outside, where the levers are known. */
@@ -141,6 +141,8 @@ export class StepWriter {
         return sayFind(known, place, writing)
       case 'lever.pull':
         return this.sayPull(known, place)
+      case 'script.run':
+        throw new Unsayable({ code: 'script-unsayable', message: 'A script in JavaScript cannot be said in a shell.' })
       default:
         return this.byHand(known, place)
     }

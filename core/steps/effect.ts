@@ -3,6 +3,7 @@ import type { Condition } from '../conditions'
 import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
 import type { Issue, Result } from '../result'
+import type { ScriptOutcome, ScriptRequest } from '../script'
 import type { Scope } from '../values'
 import type { Progress } from './progress'
 import type { Asked } from './question'
@@ -30,8 +31,8 @@ export interface StepContext {
   readonly progress?: Progress
   /** Its time is over, as somebody said so. */
   readonly hurried?: boolean
-  /** What was fetched for the step, where it asked for that before. */
-  readonly fetched?: StepValue
+  /** What the script of the step came to, where it asked for that before. */
+  readonly fetched?: ScriptOutcome
   /** It is only rehearsed: nobody does anything meanwhile, and time passes at once. */
   readonly isRehearsal?: boolean
 }
@@ -92,8 +93,22 @@ export type StepEffect =
       readonly progress: Progress
       readonly note: string
     }
-  /** What only the caller can get, such as the result of a script; the same step goes on with `context.fetched`. */
-  | { readonly kind: 'fetches'; readonly request: StepValue; readonly note: string }
+  /** A script, which only the caller can run; the same step goes on with `context.fetched`. */
+  | {
+      readonly kind: 'fetches'
+      readonly request: ScriptRequest
+      readonly progress?: Progress
+      readonly note: string
+    }
+  /** It gives a value back, and these steps are done, as they were written by a script: they are read first. */
+  | {
+      readonly kind: 'does'
+      readonly steps: readonly StepValue[]
+      /** The levers that those steps may pull. */
+      readonly mayPull: readonly string[]
+      readonly value: StepValue
+      readonly note: string
+    }
   /** Takes back what the run has changed so far. */
   | { readonly kind: 'puts-back' }
   /** Another lever does its steps, and gives back what it comes to. */

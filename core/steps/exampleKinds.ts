@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { defineBlock, defineStep } from './defineStep'
 
-/** Kinds of step that only tests have: a loop, one that throws, one that needs something fetched. */
+/** Kinds of step that only tests have: a loop, and one that throws. */
 
 const repeat = defineBlock({
   kind: 'test.repeat',
@@ -33,18 +33,4 @@ const thrower = defineStep({
   },
 })
 
-const script = defineStep({
-  kind: 'test.script',
-  label: 'Script',
-  help: '',
-  nature: 'message',
-  fields: {},
-  fresh: {},
-  sentence: () => 'Asks a script.',
-  perform: (_step, _bench, { fetched }) =>
-    fetched === undefined
-      ? { kind: 'fetches', request: { script: '1 + 1' }, note: 'The script runs.' }
-      : { kind: 'done', changes: [], note: `It said ${JSON.stringify(fetched)}.`, value: fetched },
-})
-
-export const exampleKinds = [repeat, thrower, script]
+export const exampleKinds = [repeat, thrower]

@@ -20,6 +20,9 @@ export const requiredTemplate = (message: string) => marked(plainText.min(1, mes
 export const pathTemplateSchema = marked(plainText, { text: 'path' })
 export const requiredPath = (message: string) => marked(plainText.min(1, message), { text: 'path' })
 
+/** A script in JavaScript, which uses what has a name as `values.NAME`. */
+export const scriptSchema = (schema: z.ZodString) => marked(schema, { script: true })
+
 /** Arguments after a program's name. */
 export const argumentsSchema = z
   .array(templateSchema)

@@ -83,7 +83,7 @@ export { DEEPEST_BLOCKS, MOST_STEPS, plainStepSchema, stepSchema, waysOf } from 
 export type { PlainStep, Step, StepKind, StepOf } from './schema'
 export { stepValueSchema } from './value'
 export type { StepValue } from './value'
-export { findTextIssues, mapTexts, namedIn, textsOf } from './walk'
+export { findTextIssues, mapTexts, namedIn, namesInScripts, textsOf, withValueRenamed } from './walk'
 export { NO_NAMES } from './knownNames'
 export type { KnownNames } from './knownNames'
 export { ownTextsOf, placeIssues, placesIn } from './scopes'

@@ -84,6 +84,8 @@ export type StepFact =
   | { readonly code: 'pattern-unreadable'; readonly pattern: string; readonly because: string }
   | { readonly code: 'lever-missing'; readonly leverId: string }
   | { readonly code: 'outside-loop' }
+  | { readonly code: 'script-empty' }
+  | { readonly code: 'script-failed'; readonly because: string; readonly line?: number; readonly column?: number }
   | { readonly code: 'standard-refused'; readonly because: string }
   | {
       readonly code: 'playlist-missing'
@@ -235,6 +237,10 @@ export function describeIssue(fact: StepFact): string {
         : `There is no lever “${fact.leverId}”; it may have been deleted.`
     case 'outside-loop':
       return 'This stands in no loop, so there is no round to leave. Put it into one, or remove it.'
+    case 'script-empty':
+      return 'The script is empty: it does nothing and gives nothing back.'
+    case 'script-failed':
+      return fact.line === undefined ? `The script: ${fact.because}` : `Line ${fact.line}: ${fact.because}`
     case 'standard-refused':
       return `What it takes by itself would be no answer. ${fact.because}`
     default:

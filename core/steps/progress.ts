@@ -20,6 +20,11 @@ export const progressSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('watching'), untilMs: z.number() }),
   /** What the choices of the question stand for, in their order. */
   z.object({ kind: z.literal('picking'), items: z.array(valueSchema) }),
+  /** What a script has asked of the files so far. */
+  z.object({
+    kind: z.literal('script'),
+    needs: z.array(z.object({ what: z.enum(['folder', 'text']), path: z.string() })),
+  }),
 ])
 export type Progress = z.infer<typeof progressSchema>
 export type ProgressOf<K extends Progress['kind']> = Extract<Progress, { kind: K }>

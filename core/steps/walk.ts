@@ -1,8 +1,10 @@
 import type { BenchState } from '../bench'
+import { renameVariable } from '../command'
 import type { ValueTable } from '../command'
 import { mapMarked, markedFields } from '../fields'
 import type { Reference } from '../fields'
 import type { Issue } from '../result'
+import { namesInScript, renamedInScript } from '../script'
 import type { AnyStep } from './defineStep'
 import { NO_NAMES } from './knownNames'
 import { stepSchema } from './schema'
@@ -19,6 +21,20 @@ export function textsOf(step: Step | AnyStep): { path: string; text: string }[] 
 /** The step with each of its texts made anew; the same step where none differs. */
 export function mapTexts(step: Step, alter: (text: string) => string): Step {
   return mapMarked(stepSchema, step, ({ mark, text }) => (mark.text === undefined ? text : alter(text)))
+}
+
+/** The names of values that the scripts of a step use, those in its blocks and its second way too. */
+export function namesInScripts(step: Step | AnyStep): string[] {
+  return markedFields(stepSchema, step).flatMap(({ mark, text }) => (mark.script ? namesInScript(text) : []))
+}
+
+/** The step with a value under another name, in its texts and its scripts; the same step where none uses it. */
+export function withValueRenamed(step: Step, from: string, to: string): Step {
+  return mapMarked(stepSchema, step, ({ mark, text }) => {
+    if (!text.includes(from)) return text
+    if (mark.script) return renamedInScript(text, from, to)
+    return mark.text === undefined ? text : renameVariable(text, from, to)
+  })
 }
 
 /** The programs, devices, frames or levers that steps name, each once; what was not chosen yet is none. */

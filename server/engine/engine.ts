@@ -23,6 +23,7 @@ import { newId } from './newId'
 import { Retention } from './retention'
 import { RecorderDesk } from './recorderDesk'
 import { RunDriver } from './runDriver'
+import { ScriptHouse } from '../scripts/scriptHouse'
 import { loadSums } from './stepContext'
 import { contentOf } from './storeContent'
 import { Store } from './store'
@@ -32,6 +33,7 @@ export interface Engine {
   readonly folder: string
   readonly store: Store
   readonly driver: RunDriver
+  readonly scripts: ScriptHouse
   readonly keyDesk: KeyDesk
   readonly handDesk: HandDesk
   readonly recorderDesk: RecorderDesk
@@ -69,7 +71,8 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   const feed = new LiveFeed(newId())
   const store = await Store.open(database, feed, steadyClock())
   await loadSums()
-  const driver = new RunDriver(store)
+  const scripts = new ScriptHouse()
+  const driver = new RunDriver(store, (request) => scripts.run(request))
   await driver.resume()
   const recorderDesk = await RecorderDesk.open(store)
   const handDesk = await HandDesk.open(store, recorderDesk)
@@ -86,6 +89,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   const haltAll = async () => {
     feed.close()
     driver.close()
+    await scripts.close()
     keyDesk.close()
     doorDesk.close()
     await frameFolder?.close()
@@ -98,6 +102,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     folder: opened.folder,
     store,
     driver,
+    scripts,
     keyDesk,
     handDesk,
     recorderDesk,

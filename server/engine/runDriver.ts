@@ -6,10 +6,11 @@ import {
   failHead,
   nameByHand,
   pullForward,
-  rehearse,
+  rehearseInParts,
   runHeadSchema,
   runIssue,
   runSheetSchema,
+  scriptRequest,
   stopHead,
 } from '../../core/run'
 import type {
@@ -23,7 +24,7 @@ import type {
   RunSource,
 } from '../../core/run'
 import { readAnswer } from '../../core/steps'
-import type { StepValue } from '../../core/steps'
+import type { ScriptOutcome, ScriptRequest } from '../../core/script'
 import type { Value } from '../../core/values'
 import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable'
 import type { WholeRun } from '../database/runTable'
@@ -55,8 +56,8 @@ const STILL_RUNNING: Issue = {
 }
 const NOT_WAITING: Issue = { code: 'not-waiting', message: 'This run does not wait now.' }
 
-/** Gets what a step asks for and only the machine has, such as the result of a script. */
-export type Fetch = (request: StepValue) => Promise<StepValue>
+/** Runs a script; what becomes of it is always an outcome. */
+export type RunsScript = (request: ScriptRequest) => Promise<ScriptOutcome>
 
 /** Takes runs on, several side by side, a stretch at a time; each stretch is stored as a whole. */
 export class RunDriver {
@@ -70,7 +71,7 @@ export class RunDriver {
 
   constructor(
     private readonly store: Store,
-    private readonly fetch: Fetch = () => Promise.reject(new Error('nothing here can get that')),
+    private readonly runScript: RunsScript = () => Promise.reject(new Error('nothing here runs scripts')),
   ) {
     this.alarms = new Alarms(() => store.nowMs())
     this.plans = new RunPlans(
@@ -111,9 +112,17 @@ export class RunDriver {
     return valueOf(pulled)
   }
 
-  rehearse(lever: Pullable, values: ValueTable | undefined, options: RehearsalOptions = {}): Rehearsal {
+  async rehearse(
+    lever: Pullable,
+    values: ValueTable | undefined,
+    options: RehearsalOptions = {},
+  ): Promise<Rehearsal> {
     const world = { book: this.store.book, bench: this.store.bench, nowMs: this.store.nowMs() }
-    return rehearse(lever, world.bench, { ...stepContext(world), ...startContext(world, values), ...options })
+    const context = { ...stepContext(world), ...startContext(world, values), ...options }
+    const parts = rehearseInParts(lever, world.bench, context)
+    let part = parts.next()
+    while (!part.done) part = parts.next('script' in part.value ? await this.runScript(part.value.script) : undefined)
+    return part.value
   }
 
   /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
@@ -327,7 +336,7 @@ export class RunDriver {
         )
         break
       case 'fetching':
-        void this.fulfil(id, run.head.request!)
+        void this.runAtHand(run)
         break
       default:
         break
@@ -371,11 +380,16 @@ export class RunDriver {
     })
   }
 
-  private async fulfil(id: string, request: StepValue): Promise<void> {
+  /** Runs the script at hand, as names and bench stand now, and goes on with what it came to. */
+  private async runAtHand({ head, sheet, log }: OpenRun): Promise<void> {
+    const { id, entryCount } = head
     try {
-      const fetched = await this.fetch(request)
-      await this.go(id, NOT_WAITING, ({ head }) =>
-        head.phase === 'fetching' ? succeed({ fetched }) : fail(NOT_WAITING),
+      const { bench, book } = this.store
+      const request = scriptRequest(head, sheet, log, bench, stepContext({ book, nowMs: this.store.nowMs() }))
+      if (!request) return
+      const fetched = await this.runScript(request)
+      await this.go(id, NOT_WAITING, ({ head: now }) =>
+        now.phase === 'fetching' && now.entryCount === entryCount ? succeed({ fetched }) : fail(NOT_WAITING),
       )
     } catch (error) {
       const run = this.open.get(id)

@@ -4,7 +4,7 @@ import { mapFrameTexts, tableFor, usesOf } from '../../core/levers'
 import type { NamedValue, ValueUse } from '../../core/levers'
 import { assertNever, fail, succeed, own } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
-import { mapTexts } from '../../core/steps'
+import { withValueRenamed } from '../../core/steps'
 import type { RevisionEntry } from '../database/schema'
 import { edited } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
@@ -80,7 +80,7 @@ function renamedUses(before: NamedValue, to: string, state: BookState): Revision
   return usesIn(before, state).map((use): RevisionEntry => {
     switch (use.kind) {
       case 'lever':
-        return edited(use.lever, { steps: use.lever.steps.map((step) => mapTexts(step, rename)) })
+        return edited(use.lever, { steps: use.lever.steps.map((step) => withValueRenamed(step, before.name, to)) })
       case 'value': {
         const { value } = use
         const here = typeof value.here === 'string' ? { here: rename(value.here) } : {}

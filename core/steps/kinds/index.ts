@@ -30,6 +30,7 @@ import { renameFiles } from './renameFiles'
 import { repeatBlock } from './repeatBlock'
 import { restoreFiles } from './restoreFiles'
 import { sendKeys } from './sendKeys'
+import { runScript } from './runScript'
 import { setValue } from './setValue'
 import { setWindows } from './setWindows'
 import { showMessage } from './showMessage'
@@ -95,6 +96,7 @@ export const kinds = [
   workText,
   workList,
   ask,
+  runScript,
   pullLever,
   giveBack,
   stopLever,

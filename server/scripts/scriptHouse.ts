@@ -1,0 +1,95 @@
+import { existsSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import type { ScriptOutcome, ScriptRequest } from '../../core/script'
+
+/** A script ends by what it does; this is for what its interpreter cannot look up from, such as sorting a long list. */
+const DEADLINE_MS = 5000
+const MOST_MEMORY_MB = 256
+
+/** Beside the built server; the development server has none. */
+const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'scriptWorker.cjs')
+
+/**
+ * Runs scripts one after the other in a thread of their own, which is kept for the next one and ended where a script
+ * holds it up. What becomes of a script is always an outcome.
+ */
+export class ScriptHouse {
+  private worker: Promise<Worker> | undefined
+  private last: Promise<unknown> = Promise.resolve()
+  private isClosed = false
+
+  constructor(
+    private readonly file = workerFile,
+    private readonly deadlineMs = DEADLINE_MS,
+  ) {}
+
+  run(request: ScriptRequest): Promise<ScriptOutcome> {
+    const outcome = this.last.then(() => this.runNow(request))
+    this.last = outcome
+    return outcome
+  }
+
+  async close(): Promise<void> {
+    this.isClosed = true
+    await this.end()
+  }
+
+  private async runNow(request: ScriptRequest): Promise<ScriptOutcome> {
+    if (this.isClosed) return failed('Scripts are not run any more: Keen Lever is ending.')
+    if (!existsSync(this.file)) return runHere(request)
+    try {
+      const worker = await (this.worker ??= begun(this.file))
+      const outcome = await answerOf(worker, request, this.deadlineMs)
+      if (outcome) return outcome
+      await this.end()
+      return failed(`It takes more than ${this.deadlineMs / 1000} s, or more memory than there is, and was ended.`)
+    } catch (error) {
+      console.error('script:', error)
+      await this.end()
+      return failed('The thread in which scripts run ended. Pull it again.')
+    }
+  }
+
+  private async end(): Promise<void> {
+    const worker = this.worker
+    this.worker = undefined
+    await worker?.then((one) => one.terminate()).catch(() => undefined)
+  }
+}
+
+/** A thread that is ready for scripts; the process does not wait for it. */
+function begun(file: string): Promise<Worker> {
+  const worker = new Worker(file, { resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB } })
+  worker.unref()
+  return new Promise((resolve, reject) => {
+    worker.once('message', () => resolve(worker))
+    worker.once('error', reject)
+    worker.once('exit', (code) => reject(new Error(`the thread of scripts ended with ${code}`)))
+  })
+}
+
+/** Undefined where it has not come to an end by the deadline, or the thread has ended over it. */
+function answerOf(worker: Worker, request: ScriptRequest, deadlineMs: number): Promise<ScriptOutcome | undefined> {
+  return new Promise((resolve) => {
+    const end = (outcome?: ScriptOutcome) => {
+      clearTimeout(deadline)
+      worker.removeListener('message', end).removeListener('exit', gone)
+      resolve(outcome)
+    }
+    const gone = () => end()
+    const deadline = setTimeout(gone, deadlineMs)
+    worker.once('message', end).once('exit', gone)
+    worker.postMessage(request)
+  })
+}
+
+/** In the development server, which has no threads. */
+async function runHere(request: ScriptRequest): Promise<ScriptOutcome> {
+  const { newInterpreter, runScript } = await import('../../core/sandbox')
+  return runScript(await newInterpreter(), request).outcome
+}
+
+function failed(message: string): ScriptOutcome {
+  return { kind: 'failed', message, said: [] }
+}
