@@ -31,6 +31,7 @@ const textPairs = [
     'plate-keys',
     'plate-message',
     'plate-sheet',
+    'plate-script',
   ),
 ]
 

@@ -3,7 +3,9 @@ import { isFrameOn } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { rehearseInParts } from '~~/core/run'
 import type { Part, Rehearsal, RehearsalContext } from '~~/core/run'
+import type { ScriptOutcome } from '~~/core/script'
 import type { StepContext } from '~~/core/steps'
+import { scriptOutcome } from './scriptOutcome'
 import { useMirror } from './useMirror'
 
 export type Rehearsed = Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId'> & Partial<Pick<Lever, 'inputs'>>
@@ -82,17 +84,23 @@ export function useRehearsal(
     }
   }
 
-  function slice(mine: number, parts: ReturnType<typeof rehearseInParts>): void {
+  function slice(mine: number, parts: ReturnType<typeof rehearseInParts>, fetched?: ScriptOutcome): void {
     if (mine !== turn) return
     const endAt = performance.now() + SLICE_MS
+    let outcome = fetched
     do {
-      const part = parts.next()
+      const part = parts.next(outcome)
+      outcome = undefined
       if (part.done) {
         rehearsal.value = part.value
         count.value = undefined
         return
       }
-      count.value = part.value
+      if ('script' in part.value) {
+        void scriptOutcome(part.value.script).then((came) => slice(mine, parts, came))
+        return
+      }
+      count.value = part.value.count
     } while (performance.now() < endAt)
     timer = setTimeout(() => slice(mine, parts), 0)
   }

@@ -21,6 +21,7 @@ const words: Record<Nature, string> = {
   keys: 'keys and text',
   message: 'a message',
   sheet: 'a run sheet',
+  script: 'a script',
 }
 const nature = computed(() => natureOf(steps))
 </script>

@@ -5,6 +5,7 @@ import IconKeys from '~icons/tabler/keyboard'
 import IconMessage from '~icons/tabler/message-2'
 import IconPlace from '~icons/tabler/map-pin'
 import IconProgram from '~icons/tabler/app-window'
+import IconScript from '~icons/tabler/code'
 import IconSheet from '~icons/tabler/list-numbers'
 
 /** The glyph that says what something acts on, beside the colour of its plate. */
@@ -15,4 +16,5 @@ export const natureGlyphs: Readonly<Record<Nature, Component>> = {
   keys: IconKeys,
   message: IconMessage,
   sheet: IconSheet,
+  script: IconScript,
 }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, provide } from 'vue'
 import type { MarkedRun } from '~~/contract'
 import { stepAt } from '~~/core/sheets'
 import { NO_NAMES, placesIn } from '~~/core/steps'
 import type { KnownNames, PlaceFinding, Step } from '~~/core/steps'
 import type { Scope, Value } from '~~/core/values'
+import { NAMES_HERE, SCOPE_HERE } from '~/steps/script/scopeHere'
 import StepForm from '~/steps/StepForm.vue'
 import PolicyFields from './PolicyFields.vue'
 import type { RunMark } from './runMarks'
@@ -50,6 +51,8 @@ const unknown = computed(() => {
   }
   return [...NO_NAMES.keys()]
 })
+provide(SCOPE_HERE, names)
+provide(NAMES_HERE, unknown)
 </script>
 
 <template>

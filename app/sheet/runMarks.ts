@@ -1,5 +1,6 @@
 import type { MarkedRun } from '~~/contract'
 import { countOf } from '~~/core/names'
+import { rowOfPath } from '~~/core/run'
 import { stepAt } from '~~/core/sheets'
 import type { Step } from '~~/core/steps'
 
@@ -20,14 +21,14 @@ type Told = Pick<MarkedRun, 'marks' | 'steps' | 'phase' | 'path'>
 export function runMarks(run: Told | undefined): Map<string, RunMark> {
   const marks = new Map<string, RunMark>()
   if (!run) return marks
-  // What a pulled lever did counts at the row that pulled it.
-  const idOf = (path: string) => stepAt(run.steps as Step[], path.split('.lever.', 1)[0]!)?.id
+  // What a pulled lever or a script has done counts at the row of it.
+  const idOf = (path: string) => stepAt(run.steps as Step[], rowOfPath(path))?.id
   const changes = new Map<string, number>()
   for (const { path, times, failures, changes: made, outcome, note } of run.marks) {
     const id = idOf(path)
     if (id === undefined) continue
     const before = marks.get(id)
-    const isOwn = !path.includes('.lever.')
+    const isOwn = rowOfPath(path) === path
     changes.set(id, (changes.get(id) ?? 0) + made)
     marks.set(id, {
       state: outcome === 'failed' ? 'failed' : (before?.state ?? 'taken'),

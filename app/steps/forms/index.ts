@@ -53,6 +53,7 @@ export const stepForms: Record<StepKind, Component> = {
   'text.work': defineAsyncComponent(() => import('./WorkTextForm.vue')),
   'list.work': defineAsyncComponent(() => import('./WorkListForm.vue')),
   ask: defineAsyncComponent(() => import('./AskForm.vue')),
+  'script.run': defineAsyncComponent(() => import('./RunScriptForm.vue')),
   'lever.pull': defineAsyncComponent(() => import('./PullLeverForm.vue')),
   'lever.give': defineAsyncComponent(() => import('./GiveBackForm.vue')),
   'lever.stop': defineAsyncComponent(() => import('./StopLeverForm.vue')),
