@@ -112,11 +112,7 @@ export class RunDriver {
     return valueOf(pulled)
   }
 
-  async rehearse(
-    lever: Pullable,
-    values: ValueTable | undefined,
-    options: RehearsalOptions = {},
-  ): Promise<Rehearsal> {
+  async rehearse(lever: Pullable, values: ValueTable | undefined, options: RehearsalOptions = {}): Promise<Rehearsal> {
     const world = { book: this.store.book, bench: this.store.bench, nowMs: this.store.nowMs() }
     const context = { ...stepContext(world), ...startContext(world, values), ...options }
     const parts = rehearseInParts(lever, world.bench, context)
