@@ -45,6 +45,8 @@ test('every lever of the demo can be rehearsed, and only those that need another
   )
   const failed = outcomes.filter(([, run]) => run.outcome === 'failed').map(([name]) => name)
   const asking = outcomes.filter(([, run]) => run.phase === 'asking').map(([name]) => name)
+  const scripts = outcomes.filter(([, run]) => run.phase === 'fetching').map(([name]) => name)
+  expect(scripts).toEqual(['What is not saved?'])
   expect(failed).toEqual(['From camera to chart', 'From chart to camera', 'Paste the second last'])
   expect(asking).toEqual([
     'Close down at dawn',

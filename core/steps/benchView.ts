@@ -1,5 +1,6 @@
-import { desktopCount, frontWindow, shownDesktop } from '../bench'
+import { desktopCount, frontWindow, hasUnsaved, shownDesktop } from '../bench'
 import type { BenchState } from '../bench'
+import { own } from '../result'
 import type { Value } from '../values'
 import type { StepContext } from './effect'
 import { entriesOf } from './sources'
@@ -14,7 +15,7 @@ export function benchView(bench: BenchState, context: StepContext): Record<strin
   const running = new Set(Object.values(bench.windows).map(({ programId }) => programId))
   return {
     programs: Object.values(bench.programs).map(({ id, name }) => ({ id, name, runs: running.has(id) })),
-    windows: listOf({ kind: 'windows' }),
+    windows: windowsOf(bench, listOf({ kind: 'windows' })),
     tabs: listOf({ kind: 'tabs' }),
     // The id of the window that has the keys.
     front: frontWindow(bench)?.id ?? null,
@@ -30,4 +31,14 @@ export function benchView(bench: BenchState, context: StepContext): Record<strin
     folders: { ...bench.folders },
     addresses: listOf({ kind: 'addresses' }),
   }
+}
+
+/** With whether something in them is not saved. */
+function windowsOf(bench: BenchState, entries: Value): Value {
+  if (!Array.isArray(entries)) return entries
+  return entries.map((entry) => {
+    if (typeof entry !== 'object' || entry === null || Array.isArray(entry)) return entry
+    const window = own(bench.windows, String(entry.id))
+    return { ...entry, unsaved: window !== undefined && hasUnsaved(window) }
+  })
 }

@@ -54,6 +54,11 @@ const asks = computed(() => tried.rehearsal.run.question?.text)
   border-radius: var(--radius);
   min-width: 0;
 }
+h4,
+pre,
+ol {
+  margin: 0;
+}
 h4 {
   font: 600 13px var(--engraved);
 }

@@ -27,7 +27,7 @@ const GLOBALS: readonly Completion[] = [
 
 const BENCH: readonly Completion[] = [
   { label: 'programs', detail: 'id, name, runs' },
-  { label: 'windows', detail: 'id, title, program, address, desktop' },
+  { label: 'windows', detail: 'id, title, program, address, desktop, unsaved' },
   { label: 'tabs', detail: 'window, program, address, title' },
   { label: 'front', detail: 'id of the window in front' },
   { label: 'devices', detail: 'id, name, kind, plugged, controls' },
