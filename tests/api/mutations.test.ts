@@ -205,6 +205,13 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     importText: { kind: 'document', text: '{"keen-lever-document":1,"values":[{"name":"stormy","text":"x"}]}' },
     previewBackup: { base64: 'H4sIAAAAAAAAA6tWAgBDv6ajAgAAAA==' },
     restoreBackup: { file: 'none.keen-backup' },
+    runScript: {
+      source: 'return values.a',
+      values: { a: [1] },
+      bench: {},
+      nowMs: 1,
+      given: { 'text /a': { value: 'x' } },
+    },
     writeScript: { of: 'lever', id: lever.id },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { autocompletion } from '@codemirror/autocomplete'
-import { forceLinting, linter, lintGutter } from '@codemirror/lint'
-import { EditorState } from '@codemirror/state'
+import { linter, lintGutter } from '@codemirror/lint'
+import { EditorState, StateEffect } from '@codemirror/state'
 import { keymap } from '@codemirror/view'
 import { basicSetup, EditorView } from 'codemirror'
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
@@ -19,6 +19,8 @@ const emit = defineEmits<{ run: [] }>()
 
 const place = useTemplateRef<HTMLElement>('place')
 let view: EditorView | undefined
+/** Faults from outside have changed. */
+const judged = StateEffect.define<null>()
 
 onMounted(() => {
   const state = EditorState.create({
@@ -30,7 +32,10 @@ onMounted(() => {
       scriptLanguage(() => names),
       autocompletion({ activateOnTyping: true }),
       lintGutter(),
-      linter((now) => [...syntaxFaults(now), ...faults.map((fault) => markOf(now, fault))], { delay: 300 }),
+      linter((now) => [...syntaxFaults(now), ...faults.map((fault) => markOf(now, fault))], {
+        delay: 300,
+        needsRefresh: ({ transactions }) => transactions.some(({ effects }) => effects.some((one) => one.is(judged))),
+      }),
       EditorView.lineWrapping,
       EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false' }),
       EditorView.updateListener.of((update) => {
@@ -48,7 +53,7 @@ watch(script, (now) => {
 })
 watch(
   () => faults,
-  () => view && forceLinting(view),
+  () => view?.dispatch({ effects: judged.of(null) }),
 )
 </script>
 
