@@ -72,7 +72,9 @@ test('a thread that cannot begin or ends is told, and without a file scripts run
   const leaving = join(folder, 'leaving.cjs')
   writeFileSync(
     leaving,
-    'const { parentPort } = require("node:worker_threads"); parentPort.on("message", () => process.exit(3)); parentPort.postMessage("ready")',
+    `const { parentPort } = require("node:worker_threads")
+     parentPort.on("message", () => process.exit(3))
+     parentPort.postMessage("ready")`,
   )
   expect(await new ScriptHouse(leaving).run(requestOf('return 1'))).toMatchObject({ kind: 'failed' })
   expect(await new ScriptHouse(join(folder, 'none.cjs')).run(requestOf('return 4'))).toMatchObject({ value: 4 })
