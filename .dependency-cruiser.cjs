@@ -44,6 +44,7 @@ const above = {
   doors: ['levers', 'values', 'bench', 'command', 'names', 'result'],
   rack: ['finding', 'levers', 'bench'],
   settings: ['finding', 'rack'],
+  checkup: ['run', 'clash', 'levers', 'conditions', 'steps', 'values', 'fields', 'bench', 'command', 'names', 'result'],
   script: ['values', 'result'],
   sandbox: ['script', 'values', 'result'],
   exchange: [

@@ -1,7 +1,8 @@
 import { own } from '../result'
 import type { ArgumentRules, Positional, ProgramOption, ValueSource, WindowPart } from '../command'
 import { expandVariables } from '../command'
-import { namesIn } from './files'
+import { namesIn, noteFileRead, watchFileReads } from './files'
+import type { FileRead } from './files'
 import { globToRegExp } from './glob'
 import { absolutePath, pathIn } from './paths'
 import type { BenchState, Program } from './schema'
@@ -71,18 +72,28 @@ export function partName(program: Program | undefined, part: WindowPart, value: 
  */
 const lastRules = new WeakMap<
   Program,
-  { files: BenchState['files']; folders: BenchState['folders']; rules: ArgumentRules }
+  {
+    files: BenchState['files']
+    folders: BenchState['folders']
+    rules: ArgumentRules
+    reads: readonly FileRead[]
+  }
 >()
 
 /** A program's rules with the values its options have on the bench now, so that a profile that is gone is not taken. */
 export function rulesNow(program: Program, state: BenchState): ArgumentRules {
   if (!program.arguments.options.some((option) => option.source)) return program.arguments
   const last = lastRules.get(program)
-  if (last && last.files === state.files && last.folders === state.folders) return last.rules
-  const options = program.arguments.options.map((option) =>
-    option.source ? { ...option, choices: choicesOf(option, program, state)!.map((choice) => choice.value) } : option,
+  if (last && last.files === state.files && last.folders === state.folders) {
+    last.reads.forEach(noteFileRead)
+    return last.rules
+  }
+  const { value: options, reads } = watchFileReads(() =>
+    program.arguments.options.map((option) =>
+      option.source ? { ...option, choices: choicesOf(option, program, state)!.map((choice) => choice.value) } : option,
+    ),
   )
   const rules = { ...program.arguments, options }
-  lastRules.set(program, { files: state.files, folders: state.folders, rules })
+  lastRules.set(program, { files: state.files, folders: state.folders, rules, reads })
   return rules
 }

@@ -25,6 +25,7 @@ export {
   nodeAt,
   pathsThatDiffer,
   saidOf,
+  watchFileReads,
 } from './files'
 export type { BenchFile, FileNode, FileTable, FileTree, Folder } from './files'
 export { byName, globToRegExp, pathsMeant } from './glob'

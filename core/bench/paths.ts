@@ -1,6 +1,6 @@
 import { isAddress, lastPart } from '../command'
 import { nearestName } from '../names'
-import { everyFile, kindAt, namesIn } from './files'
+import { everyFile, kindAt, namesIn, noteFileRead } from './files'
 import type { FileTree } from './files'
 import type { BenchState } from './schema'
 
@@ -49,6 +49,7 @@ export function entriesOf(state: Pick<BenchState, 'files'>, folder: string): str
 const placesByName = new WeakMap<FileTree, Map<string, string>>()
 
 function placeOf(files: FileTree, wanted: string): string | undefined {
+  noteFileRead({ what: 'all' })
   let places = placesByName.get(files)
   if (!places) {
     places = new Map()

@@ -1,3 +1,5 @@
+export { noteFileRead, watchFileReads } from './reads'
+export type { FileRead } from './reads'
 export { EMPTY_SHELF, shelfDifferences, shelfEntries, shelfGet, shelfPut, shelfRemove } from './shelf'
 export type { Shelf } from './shelf'
 export {

@@ -1,3 +1,4 @@
+import { noteFileRead } from './reads'
 import { EMPTY_SHELF, shelfDifferences, shelfEntries, shelfGet, shelfPut, shelfRemove } from './shelf'
 import type { Shelf } from './shelf'
 
@@ -35,6 +36,11 @@ const partsOf = (path: string) => path.split('/').filter((part) => part !== '')
 
 /** What stands at an absolute path. */
 export function nodeAt(tree: FileTree, path: string): FileNode | undefined {
+  noteFileRead({ what: 'entry', path })
+  return walkTo(tree, path)
+}
+
+function walkTo(tree: FileTree, path: string): FileNode | undefined {
   let node: FileNode | undefined = tree
   for (const part of partsOf(path)) {
     if (node?.kind !== 'folder') return undefined
@@ -45,7 +51,8 @@ export function nodeAt(tree: FileTree, path: string): FileNode | undefined {
 
 /** Whether a file, a folder or nothing stands at an absolute path. */
 export function kindAt(tree: FileTree, path: string): BenchFile['kind'] | undefined {
-  return nodeAt(tree, path)?.kind
+  noteFileRead({ what: 'kind', path })
+  return walkTo(tree, path)?.kind
 }
 
 /** What is said of a path, without what stands in it. */
@@ -109,6 +116,7 @@ function alter(
 
 /** Every path below a folder, the folder itself first, with what is said of it. */
 export function* everyFile(tree: FileTree): Generator<[string, BenchFile]> {
+  noteFileRead({ what: 'all' })
   yield ['/', saidOf(tree)]
   yield* below(tree, '')
 }
