@@ -17,6 +17,7 @@ export default {
     { path: '/bench', name: 'bench', component: () => import('~/bench/BenchPage.vue') },
     { path: '/recording', name: 'recording', component: () => import('~/recorder/RecordingPage.vue') },
     { path: '/ledger', name: 'ledger', component: () => import('~/ledger/LedgerPage.vue') },
+    { path: '/check-up', name: 'check-up', component: () => import('~/checkup/CheckUpPage.vue') },
     { path: '/settings', name: 'settings', component: () => import('~/settings/SettingsPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('~/shell/NowherePage.vue') },
   ],

@@ -8,6 +8,7 @@ export type {
   Act,
   ApiIssue,
   BatchBody,
+  CheckUpState,
   ExportAnswer,
   FollowBody,
   History,
@@ -23,6 +24,7 @@ export type {
   RunSummary,
   FrameFolderSummary,
   StateAnswer,
+  ToldFinding,
   VariantsBody,
 } from './schemas'
 export { markRun, reportRun, summarizeRun } from './summarizeRun'

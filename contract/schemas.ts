@@ -154,6 +154,31 @@ export const frameFolderSchema = z.object({
   ),
 })
 
+const aboutSchema = z.object({ kind: z.enum(['lever', 'frame', 'value']), id: z.string() })
+/** How a check-up stands: what is still to be judged, and how much was found that nobody has accepted. */
+export const checkUpStateSchema = z.object({
+  due: z.number().int(),
+  toRehearse: z.number().int(),
+  isKnown: z.boolean(),
+  wellAtMs: z.number().optional(),
+  faults: z.number().int(),
+  notes: z.number().int(),
+})
+export const toldFindingSchema = z.object({
+  id: z.string(),
+  about: aboutSchema,
+  severity: z.enum(['fault', 'note']),
+  code: z.string(),
+  row: z.string().optional(),
+  where: z.string().optional(),
+  message: z.string(),
+  /** What a mend of it is called, where there is one. */
+  mend: z.string().optional(),
+  parts: z.object({ there: z.array(z.string()).readonly(), missing: z.array(z.string()).readonly() }).optional(),
+  sinceMs: z.number().optional(),
+  accepted: z.object({ reason: z.string(), atMs: z.number() }).optional(),
+})
+
 export const stateAnswerSchema = z.object({
   sequence: z.string(),
   frames: z.array(frameSchema),
@@ -171,6 +196,7 @@ export const stateAnswerSchema = z.object({
   recorder: z.object(recorderSummary),
   /** Null where no folder is watched. */
   frameFolder: frameFolderSchema.nullable(),
+  checkUp: checkUpStateSchema,
 })
 
 export const rehearsalSchema = z.object({
@@ -327,6 +353,12 @@ export const liveEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('key'), entry: keyLogEntrySchema }),
   z.object({ type: z.literal('recorder'), ...recorderSummary }),
   z.object({ type: z.literal('frame-folder'), folder: frameFolderSchema }),
+  /** How the check-up stands, and faults that have come since the last time. */
+  z.object({
+    type: z.literal('check-up'),
+    state: checkUpStateSchema,
+    news: z.object({ count: z.number().int(), first: z.array(z.object({ about: aboutSchema, message: z.string() })) }),
+  }),
   /** The tab was away too long: it must ask for the whole state again. */
   z.object({ type: z.literal('reset') }),
 ])
@@ -343,6 +375,8 @@ export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>
 export type Act = z.infer<typeof actSchema>
 export type FrameFolderSummary = z.infer<typeof frameFolderSchema>
+export type CheckUpState = z.infer<typeof checkUpStateSchema>
+export type ToldFinding = z.infer<typeof toldFindingSchema>
 export type LiveEvent = z.infer<typeof liveEventSchema>
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type VariantsBody = z.infer<typeof variantsBodySchema>

@@ -6,6 +6,7 @@ export const WORKERS = {
   iconWorker: 'server/icons/iconWorker.ts',
   frameFileWorker: 'server/frameFiles/frameFileWorker.ts',
   scriptWorker: 'server/scripts/scriptWorker.ts',
+  checkUpWorker: 'server/checkup/checkUpWorker.ts',
 }
 
 /** Bundles a thread into one file, since the server's own bundler makes none. */

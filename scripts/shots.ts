@@ -28,7 +28,7 @@ const shots: Shot[] = [
   { name: 'board-day', path: '/bench', theme: 'day', act: findDome },
   { name: 'rack-day', path: '/rack?page=all', theme: 'day' },
   { name: 'turntable-day', path: '/bench', theme: 'day', act: turnTo(640, 300, 80) },
-  { name: 'turntable-night', path: '/bench', theme: 'night', act: turnTo(640, 300, 80) },
+  { name: 'check-up-night', path: '/check-up', theme: 'night', act: moveCharts },
   { name: 'turntable-dark-adapted', path: '/bench', theme: 'dark-adapted', act: turnTo(1270, 60, -60) },
   { name: 'turntable-editor-night', path: '/levers/lever-47', theme: 'night', act: chooseFirstRow },
   { name: 'settings-day', path: '/settings', theme: 'day' },
@@ -216,4 +216,17 @@ async function recordAndLook(page: Page): Promise<void> {
   await post('/api/recorder', { to: 'off' })
   await page.goto(new URL('/recording', page.url()).href)
   await seen(page, 'Veil, first series')
+}
+
+/** With a folder renamed, so that there is something to be mended. */
+async function moveCharts(page: Page): Promise<void> {
+  await page.evaluate(() =>
+    fetch('/api/bench/changes', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ changes: [{ kind: 'file.move', from: '/home/watch/charts', to: '/home/watch/maps' }] }),
+    }),
+  )
+  await seen(page, 'There is no such file')
+  await page.focus('[aria-label="Findings"]')
 }

@@ -45,6 +45,7 @@ function openTab() {
       keys: [],
       recorder: { phase: 'off', count: 0 },
       frameFolder: null,
+      checkUp: engine.checkUpDesk.state(),
     },
     levers: [...book.allLevers],
     bench: { version: engine.store.benchVersion, state: writeBench(engine.store.bench) },

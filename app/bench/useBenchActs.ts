@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import type { PlainStep } from '~~/core/steps'
 import type { Change } from '~~/core/bench'
 import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 
 type WithoutCommon<S> = S extends unknown ? Omit<S, 'id' | 'onFailure' | 'retry'> : never
@@ -23,11 +24,16 @@ export interface OpenQuestion {
  */
 export const useBenchActs = defineStore('bench-acts', () => {
   const notices = useNotices()
+  const mirror = useMirror()
   const question = ref<OpenQuestion>()
+  /** How the bench stood before the last act, and when that was. */
+  const lastAct = shallowRef<{ readonly version: number; readonly atMs: number }>()
+  const begin = () => (lastAct.value = { version: mirror.benchVersion, atMs: Date.now() })
 
   /** Whether it was done, and nothing is asked first. */
   async function act(step: HandStep, answer?: string): Promise<boolean> {
     question.value = undefined
+    begin()
     const body = { step: { id: 'act', ...step } as never, ...(answer === undefined ? {} : { answer }) }
     const done = await notices.attempt(() => callApi('actOnBench', { body }))
     if (done?.question) question.value = { step, text: done.question.text, choices: done.question.choices }
@@ -43,8 +49,9 @@ export const useBenchActs = defineStore('bench-acts', () => {
   }
 
   function change(...changes: Change[]): void {
+    begin()
     void notices.attempt(() => callApi('changeBench', { body: { changes } }))
   }
 
-  return { question, act, answer, drop, change }
+  return { question, lastAct, act, answer, drop, change }
 })

@@ -2,8 +2,8 @@ import { useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { AnswerOf, History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
-import { applyChanges, EMPTY_TREE, frontProgram, frontWindow, readBench } from '~~/core/bench'
-import type { BenchState } from '~~/core/bench'
+import { applyChange, EMPTY_TREE, frontProgram, frontWindow, invertChange, readBench } from '~~/core/bench'
+import type { BenchState, Change } from '~~/core/bench'
 import { NO_VALUES } from '~~/core/command'
 import type { ValueTable } from '~~/core/command'
 import { DEFAULT_KEYS, framesInOrder, framesNow, LeverLog, tableFor } from '~~/core/levers'
@@ -16,6 +16,8 @@ import type { Kit } from '~~/core/sheets'
 
 const KEPT_KEYS = 200
 const KEPT_RUNS = 500
+const KEPT_CHANGES = 200
+const UNKNOWN: StateAnswer['checkUp'] = { due: 0, toRehearse: 0, isKnown: false, faults: 0, notes: 0 }
 
 const emptyBench: BenchState = {
   programs: {},
@@ -73,6 +75,11 @@ export const useMirror = defineStore('mirror', () => {
   /** Whether what is done by hand is being recorded, and how many steps stand there. */
   /** The folder that frames are kept in files of, where one is watched. */
   const frameFolder = shallowRef<StateAnswer['frameFolder']>(null)
+  const checkUp = shallowRef<StateAnswer['checkUp']>(UNKNOWN)
+  /** Faults that have come since the check-up before. */
+  const checkUpNews = shallowRef<Extract<LiveEvent, { type: 'check-up' }>['news']>({ count: 0, first: [] })
+  /** What last changed on the bench, each with the bench before it. */
+  let lately: { version: number; change: Change; before: BenchState }[] = []
   const recorder = shallowRef<StateAnswer['recorder']>({ phase: 'off', count: 0 })
 
   /** By the clock of this computer, which is that of the server; that of the bench may have been run forward. */
@@ -154,6 +161,8 @@ export const useMirror = defineStore('mirror', () => {
     keys.value = state.keys
     recorder.value = state.recorder
     frameFolder.value = state.frameFolder
+    checkUp.value = state.checkUp
+    lately = []
     phase.value = 'live'
   }
 
@@ -193,6 +202,10 @@ export const useMirror = defineStore('mirror', () => {
       case 'frame-folder':
         frameFolder.value = event.folder
         return true
+      case 'check-up':
+        checkUp.value = event.state
+        if (event.news.count > 0) checkUpNews.value = event.news
+        return true
       case 'reset':
         return false
       default:
@@ -222,11 +235,24 @@ export const useMirror = defineStore('mirror', () => {
   function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
     if (version <= benchVersion.value) return true
     if (version !== benchVersion.value + changes.length) return false
-    const after = applyChanges(bench.value, changes)
-    if (!after.ok) return false
-    bench.value = after.value
+    let after = bench.value
+    for (const [i, change] of changes.entries()) {
+      const next = applyChange(after, change)
+      if (!next.ok) return false
+      lately.push({ version: benchVersion.value + i + 1, change, before: after })
+      after = next.value
+    }
+    lately = lately.slice(-KEPT_CHANGES)
+    bench.value = after
     benchVersion.value = version
     return true
+  }
+
+  /** The changes that take the bench back to how it was at a version; undefined where that is too long ago. */
+  function changesBackTo(version: number): Change[] | undefined {
+    const since = lately.filter((one) => one.version > version)
+    if (since.length !== benchVersion.value - version) return undefined
+    return since.toReversed().map(({ change, before }) => invertChange(before, change))
   }
 
   function takeRun(run: RunSummary): void {
@@ -255,6 +281,9 @@ export const useMirror = defineStore('mirror', () => {
     keys,
     recorder,
     frameFolder,
+    checkUp,
+    checkUpNews,
+    changesBackTo,
     leverById,
     frameById,
     frameChoices,

@@ -6,6 +6,7 @@ export const VIEWS = [
   { to: '/turntables', name: 'Turntables', about: 'roads around the pointer', isInBar: true },
   { to: '/bench', name: 'Bench', about: 'the workstation: windows, devices, clipboard', isInBar: true },
   { to: '/ledger', name: 'Ledger', about: 'what was pulled, and how it went', isInBar: true },
+  { to: '/check-up', name: 'Check-up', about: 'what would fail, and why', isInBar: true },
   { to: '/exchange', name: 'Exchange', about: 'Desktop Entries in and out', isInBar: true },
   { to: '/values', name: 'Values', about: 'texts that levers use by name', isInBar: false },
   { to: '/programs', name: 'Programs', about: 'programs as they are described', isInBar: false },

@@ -20,6 +20,7 @@ import TileStrip from './TileStrip.vue'
 import TopBar from './TopBar.vue'
 import TurntableLayer from '~/turntables/TurntableLayer.vue'
 import { useFolderNotices } from './useFolderNotices'
+import { useHandNews } from './useHandNews'
 import { useRackKey } from './useRackKey'
 import WaitLine from './WaitLine.vue'
 
@@ -33,6 +34,7 @@ useFeedback()
 useHistoryKeys()
 useRackKey()
 useFolderNotices()
+useHandNews()
 const mirror = useMirror()
 const route = useRoute()
 useHead({ title: () => titleOf(route.path) })

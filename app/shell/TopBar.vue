@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { countOf } from '~~/core/names'
 import { useRouter } from 'vue-router'
 import LauncherBoard from '~/launcher/LauncherBoard.vue'
 import KeyboardChoice from '~/keys/KeyboardChoice.vue'
@@ -37,7 +38,13 @@ function nextTheme(): void {
         :class="{ here: $route.path.startsWith(view.to) }"
         :aria-current="$route.path.startsWith(view.to) ? 'page' : undefined"
       >
-        {{ view.name }}
+        {{ view.name
+        }}<span
+          v-if="view.to === '/check-up' && mirror.checkUp.faults > 0"
+          class="count"
+          :title="`${countOf(mirror.checkUp.faults, 'fault')} found`"
+          >!{{ mirror.checkUp.faults > 999 ? '999+' : mirror.checkUp.faults }}</span
+        >
       </NuxtLink>
     </nav>
     <LauncherBoard />
@@ -68,6 +75,11 @@ function nextTheme(): void {
 </template>
 
 <style scoped>
+.count {
+  margin-left: 4px;
+  color: var(--fault);
+  font: 600 13px var(--engraved);
+}
 .bar {
   display: flex;
   align-items: center;
@@ -98,6 +110,7 @@ nav a {
   padding: 2px 8px 0;
   color: var(--ink);
   text-decoration: none;
+  white-space: nowrap;
   font: 600 15px var(--engraved);
   border-bottom: 4px solid transparent;
   margin-bottom: -2px;

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { backupsEndpoints } from './backups'
 import { benchEndpoints } from './bench'
+import { checkUpEndpoints } from './checkUp'
 import { exchangeEndpoints } from './exchange'
 import { frameFilesEndpoints } from './frameFiles'
 import { historyEndpoints } from './history'
@@ -30,6 +31,7 @@ export const endpoints = {
   ...frameFilesEndpoints,
   ...backupsEndpoints,
   ...historyEndpoints,
+  ...checkUpEndpoints,
 }
 
 export type EndpointName = keyof typeof endpoints

@@ -1,4 +1,7 @@
 export { CheckUp, checkUp, whatIf } from './checkUp'
 export type { CheckUpInput, WhatIf } from './checkUp'
 export { patchOf } from './finding'
+export { judgeLever } from './judgeLever'
+export { judgeRehearsal } from './judgeRehearsal'
+export type { World } from './world'
 export type { About, Finding, Mend } from './finding'

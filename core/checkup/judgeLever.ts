@@ -108,9 +108,7 @@ function stepFindings(lever: Lever, world: World, lost: readonly LostName[]): Fi
           row: path,
           where: rowWords(path),
           within: `${path} ${finding.at}`,
-          message: parts
-            ? `${finding.message} Of its parts ${listed(parts.there) || 'none'} ${parts.there.length === 1 ? 'is' : 'are'} there, and ${listed(parts.missing)} ${parts.missing.length === 1 ? 'is' : 'are'} not.`
-            : finding.message,
+          message: parts ? `${finding.message} ${partsInWords(parts)}` : finding.message,
           ...(mend ? { mend } : {}),
           ...(parts ? { parts } : {}),
         }),
@@ -245,4 +243,11 @@ function reachFindings(lever: Lever, world: World): Finding[] {
         : 'It is off, and nothing leads to it: no key, word, tile, road or other lever.',
     }),
   ]
+}
+
+/** `Of its parts “a” and “b” are there, and “c” is not.` */
+function partsInWords({ there, missing }: NonNullable<Finding['parts']>): string {
+  const be = (parts: readonly string[]) => (parts.length === 1 ? 'is' : 'are')
+  const those = there.length === 0 ? 'none is' : `${listed(there)} ${be(there)}`
+  return `Of its parts ${those} there, and ${listed(missing)} ${be(missing)} not.`
 }

@@ -5,7 +5,7 @@ import { route } from '../http/route'
 
 const NEWEST_RUNS = 100
 
-export default route('state', async ({ engine: { feed, frameFolder, keyDesk, recorderDesk, store } }) => {
+export default route('state', async ({ engine: { checkUpDesk, feed, frameFolder, keyDesk, recorderDesk, store } }) => {
   const { book, database } = store
   // What happens while the rest is read comes again as live events, which do no harm twice.
   const { sequence } = feed
@@ -25,5 +25,6 @@ export default route('state', async ({ engine: { feed, frameFolder, keyDesk, rec
     keys: keyDesk.log,
     recorder: recorderDesk.summary,
     frameFolder: frameFolder?.summary ?? null,
+    checkUp: checkUpDesk.state(),
   }
 })

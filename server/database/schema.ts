@@ -308,6 +308,25 @@ export const leverDays = pgTable(
   (table) => [primaryKey({ columns: [table.leverId, table.day] })],
 )
 
+/** Why a finding of the check-up is taken as it is. */
+export interface Acceptance {
+  readonly reason: string
+  readonly atMs: number
+}
+
+/** Since when each finding of the check-up is there, and whether somebody has accepted it. */
+export const findings = pgTable('findings', {
+  id: text('id').primaryKey(),
+  sinceMs: instantMs('since_ms').notNull(),
+  accepted: json('accepted').$type<Acceptance>(),
+})
+
+/** When all was well the last time; one row. */
+export const checkUps = pgTable('check_ups', {
+  id: integer('id').primaryKey(),
+  wellAtMs: instantMs('well_at_ms').notNull(),
+})
+
 /** What could not be read when the store was opened, as it was, with the reason. */
 export const setAside = pgTable('set_aside', {
   id: serial('id').primaryKey(),

@@ -23,6 +23,7 @@ import { newId } from './newId'
 import { Retention } from './retention'
 import { RecorderDesk } from './recorderDesk'
 import { RunDriver } from './runDriver'
+import { CheckUpDesk } from '../checkup/checkUpDesk'
 import { ScriptHouse } from '../scripts/scriptHouse'
 import { loadSums } from './stepContext'
 import { contentOf } from './storeContent'
@@ -34,6 +35,7 @@ export interface Engine {
   readonly store: Store
   readonly driver: RunDriver
   readonly scripts: ScriptHouse
+  readonly checkUpDesk: CheckUpDesk
   readonly keyDesk: KeyDesk
   readonly handDesk: HandDesk
   readonly recorderDesk: RecorderDesk
@@ -84,6 +86,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   const doorDesk = await DoorDesk.open(store, driver)
   await doorDesk.start()
   const retention = new Retention(store)
+  const checkUpDesk = await CheckUpDesk.open(store)
   const copies = opened.copiesIn === undefined ? undefined : new CopyKeeper(store, opened.copiesIn)
   let halted: Promise<void> | undefined
   const haltAll = async () => {
@@ -94,6 +97,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     doorDesk.close()
     await frameFolder?.close()
     retention.close()
+    await checkUpDesk.close()
     await store.idle()
     await copies?.close()
   }
@@ -103,6 +107,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     store,
     driver,
     scripts,
+    checkUpDesk,
     keyDesk,
     handDesk,
     recorderDesk,

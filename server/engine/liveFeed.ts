@@ -18,6 +18,7 @@ export class LiveFeed {
   private kept: { number: number; text: string }[] = []
   private keptCharacters = 0
   private subscribers = new Set<Subscriber>()
+  private readonly watchers = new Set<() => void>()
 
   /** `instance` differs for every start of the server. */
   constructor(private readonly instance: string) {}
@@ -36,12 +37,18 @@ export class LiveFeed {
     for (const subscriber of this.subscribers) subscriber.send(text)
   }
 
+  /** Calls back whenever somebody begins to listen. */
+  onSubscribe(callBack: () => void): void {
+    this.watchers.add(callBack)
+  }
+
   /** Begins with what was missed since `after`. Gives back what ends the subscription. */
   subscribe(subscriber: Subscriber, after: string | undefined): () => void {
     const missed = after === undefined ? [] : this.since(after)
     if (missed) for (const text of missed) subscriber.send(text)
     else subscriber.send(this.format({ type: 'reset' }))
     this.subscribers.add(subscriber)
+    for (const callBack of this.watchers) callBack()
     return () => this.subscribers.delete(subscriber)
   }
 

@@ -31,6 +31,7 @@ export function refuseWith(status: number, issues: readonly Issue[], path = ''):
 
 /** By the code of the first issue; anything else is 422. */
 const usualStatus: Record<string, number> = {
+  'finding-missing': 404,
   'lever-missing': 404,
   'value-missing': 404,
   stale: 409,

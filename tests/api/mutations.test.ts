@@ -212,6 +212,9 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
       nowMs: 1,
       given: { 'text /a': { value: 'x' } },
     },
+    whatIf: { framesOff: [frame.id] },
+    mendFindings: { ids: ['none'] },
+    acceptFindings: { ids: ['none'], reason: 'as it is' },
     writeScript: { of: 'lever', id: lever.id },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
   }
@@ -251,6 +254,8 @@ const entryFile = {
 /** Routes that need more than one thing to be so: a run that asks, waits or pauses just then, what nothing uses, a file that is gone. */
 const RARE: readonly string[] = [
   'answerRun',
+  'mendFindings',
+  'acceptFindings',
   'createVariants',
   'previewBackup',
   'restoreBackup',

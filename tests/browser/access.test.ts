@@ -51,6 +51,7 @@ const views: { name: string; path: string; act?: (page: Page) => Promise<void> }
     path: '/rack?page=page-night',
     act: (page) => page.click('[data-key="folder folder-reduce"]'),
   },
+  { name: 'check-up', path: '/check-up', act: (page) => seen(page, 'Cairn Web takes') },
   { name: 'recording', path: '/recording' },
   { name: 'turntables', path: '/turntables' },
   {

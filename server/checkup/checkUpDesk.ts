@@ -1,0 +1,337 @@
+import { existsSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { judgeLever, patchOf } from '../../core/checkup'
+import type { Finding, WhatIf, World } from '../../core/checkup'
+import type { Lever, LeverPatch, NamedValue } from '../../core/levers'
+import { countOf } from '../../core/names'
+import { fail, succeed } from '../../core/result'
+import type { Issue, Result } from '../../core/result'
+import type { Settings } from '../../core/settings'
+import { readFindings, readWellAt, writeAcceptance, writeFindings } from '../database/findingTable'
+import type { KnownFinding } from '../database/findingTable'
+import type { Acceptance, RevisionEntry } from '../database/schema'
+import type { BookDelta } from '../engine/book'
+import { edited } from '../engine/bookState'
+import type { BookState } from '../engine/bookState'
+import { edit } from '../engine/edits'
+import type { Store } from '../engine/store'
+import { FollowStore } from './followStore'
+import type { FromCheckUp, ToCheckUp } from './messages'
+
+/** Beside the built server; the development server has none. */
+const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'checkUpWorker.cjs')
+/** It begins so long after it was first asked for, so that a page that opens is not held up. */
+const BEGIN_MS = 1000
+/** Whoever asks what would be waits no longer. */
+const PATIENCE_MS = 15_000
+const MOST_NEWS = 5
+
+const GONE: Issue = { code: 'finding-missing', message: 'That is not found any more; it may have been mended since.' }
+
+/** A finding as it is told: with since when it is there, and why it is taken as it is where somebody has said so. */
+export interface ToldFinding extends Finding {
+  readonly sinceMs: number
+  readonly accepted?: Acceptance
+}
+
+export interface CheckUpState {
+  /** How many levers are still to be judged, and to be rehearsed behind that. */
+  readonly due: number
+  readonly toRehearse: number
+  /** False until all was judged once. */
+  readonly isKnown: boolean
+  readonly wellAtMs?: number
+  readonly faults: number
+  readonly notes: number
+}
+
+/**
+ * The check-up of a store: it runs in a thread that is told what changes, and here is kept what it found, since when,
+ * and what somebody has accepted.
+ */
+export class CheckUpDesk {
+  private worker: { post: (message: ToCheckUp) => void; end: () => void } | undefined
+  private begin: NodeJS.Timeout | undefined
+  private isClosed = false
+  private found = new Map<string, Finding>()
+  private due = 0
+  private toRehearse = 0
+  private isKnown = false
+  private asked = 0
+  private readonly waiting = new Map<number, (answer: Extract<FromCheckUp, { kind: 'what-if' }>) => void>()
+  private readonly firstTime: (() => void)[] = []
+  private writing: Promise<void> = Promise.resolve()
+
+  private constructor(
+    private readonly store: Store,
+    private readonly known: Map<string, KnownFinding>,
+    private wellAtMs: number | undefined,
+    private readonly file: string,
+  ) {
+    store.watchBench((_before, changes) => this.worker?.post({ kind: 'bench', changes }))
+    store.watchBook((delta) => this.tellEdit(delta))
+    store.feed.onSubscribe(() => this.beginSoon())
+  }
+
+  static async open(store: Store, file = workerFile): Promise<CheckUpDesk> {
+    return new CheckUpDesk(store, await readFindings(store.database), await readWellAt(store.database), file)
+  }
+
+  async close(): Promise<void> {
+    this.isClosed = true
+    clearTimeout(this.begin)
+    this.worker?.end()
+    this.worker = undefined
+    await this.writing
+  }
+
+  state(): CheckUpState {
+    const open = [...this.found.values()].filter(({ id }) => !this.known.get(id)?.accepted)
+    const faults = open.filter(({ severity }) => severity === 'fault').length
+    return {
+      due: this.due,
+      toRehearse: this.toRehearse,
+      isKnown: this.isKnown,
+      ...(this.wellAtMs === undefined ? {} : { wellAtMs: this.wellAtMs }),
+      faults,
+      notes: open.length - faults,
+    }
+  }
+
+  /** All that is found, when all was judged once. */
+  async findings(): Promise<ToldFinding[]> {
+    this.beginNow()
+    if (!this.isKnown) await new Promise<void>((resolve) => this.firstTime.push(resolve))
+    return [...this.found.values()].map((finding) => this.told(finding))
+  }
+
+  /** What would be found then and is not now. Issues: those of the changes, `check-up-busy`. */
+  async whatIf(what: WhatIf): Promise<Result<{ found: readonly Finding[]; gone: readonly Finding[] }>> {
+    this.beginNow()
+    const seq = ++this.asked
+    const answer = await new Promise<Extract<FromCheckUp, { kind: 'what-if' }> | undefined>((resolve) => {
+      const late = setTimeout(() => resolve(undefined), PATIENCE_MS)
+      this.waiting.set(seq, (come) => {
+        clearTimeout(late)
+        resolve(come)
+      })
+      this.worker?.post({ kind: 'what-if', seq, what })
+    })
+    this.waiting.delete(seq)
+    if (!answer) return fail({ code: 'check-up-busy', message: 'The check-up is busy. Ask again in a moment.' })
+    return answer.issues.length > 0 ? fail(...answer.issues) : succeed({ found: answer.found, gone: answer.gone })
+  }
+
+  /** Takes findings as they are, with a reason; without one they count again. Issue: `finding-missing`. */
+  async accept(ids: readonly string[], reason: string | undefined): Promise<Result<number>> {
+    const known = ids.filter((id) => this.found.has(id))
+    if (known.length === 0) return fail(GONE)
+    const accepted = reason === undefined ? null : { reason, atMs: this.store.clock.nowMs() }
+    await this.writing
+    await this.store.aside(async (database) => {
+      for (const id of known) await writeAcceptance(database, id, accepted)
+    })
+    for (const id of known) {
+      const before = this.known.get(id)
+      if (before) this.known.set(id, { ...before, accepted })
+    }
+    this.tellTabs()
+    return succeed(known.length)
+  }
+
+  /** Mends what can be mended of these, as one edit. Issue: `finding-missing` where none of them can. */
+  async mend(ids: readonly string[]): Promise<Result<number>> {
+    const wanted = ids.flatMap((id) => this.found.get(id) ?? []).filter(({ mend }) => mend !== undefined)
+    if (wanted.length === 0) return fail(GONE)
+    return edit(this.store, (state) => {
+      const { entries, count } = mendEntries(wanted, state, this.world())
+      return succeed({ label: `Mended ${countOf(count, 'finding')}`, entries, answer: count })
+    })
+  }
+
+  private world(): World {
+    const { book, bench } = this.store
+    return {
+      bench,
+      lever: (id) => book.levers.get(id),
+      frame: (id) => book.frames.get(id),
+      tableOf: (frameId) => book.tableFor(frameId, bench),
+      isPulled: () => true,
+    }
+  }
+
+  private told(finding: Finding): ToldFinding {
+    const known = this.known.get(finding.id)
+    const { sinceMs = this.store.clock.nowMs(), accepted } = known ?? {}
+    return { ...finding, sinceMs, ...(accepted ? { accepted } : {}) }
+  }
+
+  private beginSoon(): void {
+    if (this.worker || this.begin || this.isClosed) return
+    this.begin = setTimeout(() => this.beginNow(), BEGIN_MS).unref()
+  }
+
+  private beginNow(): void {
+    if (this.worker || this.isClosed) return
+    clearTimeout(this.begin)
+    this.worker = existsSync(this.file) ? this.thread() : this.here()
+    this.fill()
+  }
+
+  private thread() {
+    const worker = new Worker(this.file)
+    worker.unref()
+    worker.on('message', (message: FromCheckUp) => this.take(message))
+    worker.on('error', (error) => {
+      console.error('check-up:', error)
+      this.worker = undefined
+    })
+    return { post: (message: ToCheckUp) => worker.postMessage(message), end: () => void worker.terminate() }
+  }
+
+  /** In the development server, which has no threads. */
+  private here() {
+    const timers = new Set<NodeJS.Timeout>()
+    const follow = new FollowStore({
+      nowMs: () => Date.now(),
+      later: (work, ms) => {
+        const timer = setTimeout(() => {
+          timers.delete(timer)
+          work()
+        }, ms).unref()
+        timers.add(timer)
+      },
+      tell: (message) => this.take(message),
+    })
+    return {
+      post: (message: ToCheckUp) => follow.take(message),
+      end: () => timers.forEach((timer) => clearTimeout(timer)),
+    }
+  }
+
+  private fill(): void {
+    const { book, bench } = this.store
+    const { allLevers: levers, allFrames: frames, allValues: values } = book
+    const content = { levers, frames, values, bench, keys: book.keys.body, racked: rackedIn(book.settings.body) }
+    this.worker!.post({ kind: 'begin', content, aheadMs: 0 })
+  }
+
+  private tellEdit({ levers, frames, values, keys, settings }: BookDelta): void {
+    this.worker?.post({
+      kind: 'edit',
+      edit: {
+        levers,
+        frames,
+        values,
+        ...(keys ? { keys: keys.body } : {}),
+        ...(settings ? { racked: rackedIn(settings.body) } : {}),
+      },
+    })
+  }
+
+  private take(message: FromCheckUp): void {
+    if (this.isClosed) return
+    switch (message.kind) {
+      case 'working':
+        this.due = message.due
+        this.toRehearse = message.toRehearse
+        this.tellTabs()
+        break
+      case 'found':
+        this.takeFound(message)
+        break
+      case 'what-if':
+        this.waiting.get(message.seq)?.(message)
+        break
+      case 'lost':
+        this.fill()
+        break
+    }
+  }
+
+  private takeFound({ added, gone }: Extract<FromCheckUp, { kind: 'found' }>): void {
+    const nowMs = this.store.clock.nowMs()
+    const isFirst = !this.isKnown
+    for (const id of gone) this.found.delete(id)
+    for (const finding of added) this.found.set(finding.id, finding)
+    // What was found before the start and is not any more is forgotten with the first of them.
+    const forgotten = isFirst ? [...this.known.keys()].filter((id) => !this.found.has(id)) : gone
+    const fresh = added.filter(({ id }) => !this.known.has(id))
+    for (const id of forgotten) this.known.delete(id)
+    for (const { id } of fresh) this.known.set(id, { sinceMs: nowMs, accepted: null })
+    this.due = 0
+    this.toRehearse = 0
+    this.isKnown = true
+    const isWell = this.state().faults === 0
+    if (isWell) this.wellAtMs = nowMs
+    if (forgotten.length + fresh.length > 0 || isWell) this.keep(fresh, forgotten, isWell ? nowMs : undefined, nowMs)
+    const news = isFirst ? [] : fresh.filter(({ severity }) => severity === 'fault')
+    this.tellTabs(news)
+    for (const resolve of this.firstTime.splice(0)) resolve()
+  }
+
+  private keep(
+    fresh: readonly Finding[],
+    gone: readonly string[],
+    wellAtMs: number | undefined,
+    sinceMs: number,
+  ): void {
+    const added = fresh.map(({ id }) => ({ id, sinceMs }))
+    this.writing = this.writing
+      .then(() => this.store.aside((database) => writeFindings(database, added, gone, wellAtMs)))
+      .catch((error: unknown) => console.error('check-up:', error))
+  }
+
+  private tellTabs(news: readonly Finding[] = []): void {
+    const first = news.slice(0, MOST_NEWS).map((finding) => this.told(finding))
+    this.store.feed.publish({
+      type: 'check-up',
+      state: this.state(),
+      news: { count: news.length, first: first.map(({ about, message }) => ({ about, message })) },
+    })
+  }
+}
+
+/** The levers that tiles of the rack pull. */
+function rackedIn({ rack }: Settings): string[] {
+  const entries = rack.pages.flatMap(({ rows }) =>
+    rows.flatMap(({ items }) => items.flatMap((item) => (item.kind === 'plate' ? [item.entryId] : item.entryIds))),
+  )
+  return entries.flatMap((id) => (id.startsWith('lever:') ? [id.slice('lever:'.length)] : []))
+}
+
+/** One mend after the other: what one of them alters is judged again before the next one of the same lever. */
+function mendEntries(
+  wanted: readonly Finding[],
+  { levers, values }: BookState,
+  world: World,
+): { entries: RevisionEntry[]; count: number } {
+  const altered = new Map<string, LeverPatch>()
+  const deleted = new Map<string, NamedValue>()
+  let count = 0
+  for (const finding of wanted) {
+    if (finding.about.kind === 'value') {
+      const value = values.get(finding.about.id)
+      if (value) deleted.set(value.id, value)
+      if (value) count += 1
+      continue
+    }
+    const before = levers.get(finding.about.id)
+    if (!before || finding.about.kind !== 'lever') continue
+    const patch = altered.get(before.id)
+    const now = { ...before, ...patch } as Lever
+    // A key has its mend from whoever else claims it; all else is judged again as the lever stands by now.
+    const mend =
+      patch && !finding.code.startsWith('key-')
+        ? judgeLever(now, world).find(({ id }) => id === finding.id)?.mend
+        : finding.mend
+    const next = mend && patchOf(mend, now)
+    if (next) altered.set(before.id, { ...patch, ...next })
+    // What another mend has put right with it is mended too.
+    if (next || patch) count += 1
+  }
+  const entries: RevisionEntry[] = [...altered].map(([id, patch]) => edited(levers.get(id)!, patch as Partial<Lever>))
+  for (const [id, before] of deleted) entries.push({ kind: 'value', id, before, after: null })
+  return { entries, count }
+}

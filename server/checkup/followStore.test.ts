@@ -1,0 +1,115 @@
+import { expect, test } from 'vitest'
+import { applyChanges } from '../../core/bench'
+import type { Change } from '../../core/bench'
+import { checkUp } from '../../core/checkup'
+import { valueOf } from '../../core/result'
+import { frames, levers, values, workstation } from '../../demo'
+import { DEFAULT_KEYS } from '../../core/levers'
+import { FollowStore } from './followStore'
+import type { CheckedContent, FromCheckUp, ToCheckUp } from './messages'
+
+const content: CheckedContent = { levers, frames, values, bench: workstation, keys: DEFAULT_KEYS, racked: [] }
+const begin: ToCheckUp = { kind: 'begin', content, aheadMs: 0 }
+
+/** A follower with a clock of its own: work is done when the test says so. */
+function following() {
+  let nowMs = Date.UTC(2031, 3, 30, 21)
+  const queue: { atMs: number; work: () => void }[] = []
+  const told: FromCheckUp[] = []
+  const follow = new FollowStore({
+    nowMs: () => nowMs,
+    later: (work, ms) => void queue.push({ atMs: nowMs + ms, work }),
+    tell: (message) => void told.push(message),
+  })
+  /** Does what is due within the time. */
+  const pass = (ms: number) => {
+    const untilMs = nowMs + ms
+    for (;;) {
+      queue.sort((a, b) => a.atMs - b.atMs)
+      const next = queue[0]
+      if (!next || next.atMs > untilMs) break
+      queue.shift()
+      nowMs = Math.max(nowMs, next.atMs)
+      next.work()
+    }
+    nowMs = untilMs
+  }
+  /** What stands by all that was told. */
+  const standing = () => {
+    const ids = new Set<string>()
+    for (const message of told) {
+      if (message.kind !== 'found') continue
+      for (const id of message.gone) ids.delete(id)
+      for (const { id } of message.added) ids.add(id)
+    }
+    return ids
+  }
+  return { follow, told, pass, standing }
+}
+const facts = (bench = workstation, over: Partial<CheckedContent> = {}) =>
+  new Set(checkUp({ ...content, bench, ...over }).map(({ id }) => id))
+const isFact = (id: string) => !id.includes('|rehearsal-fails|')
+
+test('facts are told at once, rehearsals when nothing changes for a moment', () => {
+  const { follow, told, pass, standing } = following()
+  follow.take(begin)
+  pass(100)
+  expect(new Set([...standing()].filter(isFact))).toEqual(facts())
+  expect([...standing()].every(isFact)).toBe(true)
+  pass(5000)
+  expect([...standing()].filter((id) => !isFact(id)).length).toBeGreaterThan(0)
+  expect(told.some((message) => message.kind === 'lost')).toBe(false)
+})
+
+test('what it is told change by change comes to what a fresh check-up finds', () => {
+  const { follow, pass, standing } = following()
+  follow.take(begin)
+  pass(5000)
+  const moved: Change = { kind: 'file.move', from: '/home/watch/charts', to: '/home/watch/maps' }
+  follow.take({ kind: 'bench', changes: [moved] })
+  pass(100)
+  const bench = valueOf(applyChanges(workstation, [moved]))
+  expect(new Set([...standing()].filter(isFact))).toEqual(facts(bench))
+  expect(facts(bench).size).toBeGreaterThan(facts().size)
+  const [first, ...others] = levers
+  follow.take({
+    kind: 'edit',
+    edit: {
+      levers: { changed: [{ ...first!, enabled: false, version: 2 }], removed: [others[0]!.id] },
+      frames: { changed: [], removed: [] },
+      values: { changed: [], removed: values.map(({ id }) => id) },
+    },
+  })
+  pass(100)
+  const left = [{ ...first!, enabled: false, version: 2 }, ...others.slice(1)]
+  expect(new Set([...standing()].filter(isFact))).toEqual(facts(bench, { levers: left, values: [] }))
+  follow.take({ kind: 'bench', changes: [{ kind: 'file.move', from: '/home/watch/maps', to: '/home/watch/charts' }] })
+  pass(6000)
+  expect(new Set([...standing()].filter(isFact))).toEqual(facts(workstation, { levers: left, values: [] }))
+})
+
+test('a change that does not fit is told, and it begins again with all', () => {
+  const { follow, told, pass, standing } = following()
+  follow.take(begin)
+  pass(100)
+  follow.take({ kind: 'bench', changes: [{ kind: 'file.move', from: '/nowhere', to: '/x' }] })
+  expect(told.at(-1)).toEqual({ kind: 'lost' })
+  follow.take({ kind: 'bench', changes: [{ kind: 'program.remove', programId: 'fell-weather' }] })
+  follow.take(begin)
+  pass(100)
+  expect(new Set([...standing()].filter(isFact))).toEqual(facts())
+})
+
+test('what would be is answered by its number, and alters nothing', () => {
+  const { follow, told, pass, standing } = following()
+  follow.take(begin)
+  pass(100)
+  follow.take({ kind: 'what-if', seq: 7, what: { changes: [{ kind: 'program.remove', programId: 'atlas-room' }] } })
+  const answer = told.at(-1)
+  expect(answer).toMatchObject({ kind: 'what-if', seq: 7, issues: [] })
+  expect(answer?.kind === 'what-if' && answer.found.length).toBeGreaterThan(3)
+  follow.take({ kind: 'what-if', seq: 8, what: { changes: [{ kind: 'program.remove', programId: 'nobody' }] } })
+  expect(told.at(-1)).toMatchObject({ seq: 8, found: [], issues: [{ code: expect.any(String) }] })
+  pass(100)
+  expect(new Set([...standing()].filter(isFact))).toEqual(facts())
+})

@@ -1,0 +1,214 @@
+import { applyChanges } from '../../core/bench'
+import type { BenchState } from '../../core/bench'
+import { CheckUp, judgeRehearsal, whatIf } from '../../core/checkup'
+import type { Finding } from '../../core/checkup'
+import { framesNow, isFrameOn, tableFor } from '../../core/levers'
+import type { Frame, Lever, NamedValue } from '../../core/levers'
+import { evaluateSum } from '../../core/sums'
+import type { CheckedContent, CheckedEdit, FromCheckUp, ToCheckUp } from './messages'
+
+/** So long it works at a stretch, between two looks at what else has come. */
+const SLICE_MS = 20
+/** Levers are rehearsed when nothing has changed for so long, and no longer than so much of the time. */
+const QUIET_MS = 1500
+const PART_OF_TIME = 8
+
+interface Surroundings {
+  readonly nowMs: () => number
+  readonly later: (work: () => void, ms: number) => void
+  readonly tell: (message: FromCheckUp) => void
+}
+
+/** Follows a store by what it is told, and tells what is found: facts first and at once, rehearsals behind them. */
+export class FollowStore {
+  private content: CheckedContent | undefined
+  private check: CheckUp | undefined
+  private framesLive: readonly Frame[] = []
+  private told = new Map<string, Finding>()
+  private rehearsed = new Map<string, Finding>()
+  private toRehearse: string[] = []
+  private changedAtMs = 0
+  private rehearseAfterMs = 0
+  private isWorking = false
+
+  constructor(private readonly here: Surroundings) {}
+
+  take(message: ToCheckUp): void {
+    switch (message.kind) {
+      case 'begin':
+        this.begin(message.content)
+        break
+      case 'bench': {
+        if (!this.content) return
+        const after = applyChanges(this.content.bench, message.changes)
+        if (!after.ok) {
+          this.content = undefined
+          this.here.tell({ kind: 'lost' })
+          return
+        }
+        this.setBench(after.value)
+        break
+      }
+      case 'edit':
+        this.edit(message.edit)
+        break
+      case 'what-if': {
+        if (!this.content) return
+        const answer = whatIf({ ...this.content, frames: this.framesLive }, message.what)
+        const told = answer.ok ? { ...answer.value, issues: [] } : { found: [], gone: [], issues: answer.issues }
+        this.here.tell({ kind: 'what-if', seq: message.seq, ...told })
+        return
+      }
+    }
+    this.changedAtMs = this.here.nowMs()
+    this.toRehearse = []
+    this.workOn()
+  }
+
+  private begin(content: CheckedContent): void {
+    this.content = content
+    this.framesLive = this.framesAsTheyStand([])
+    this.check = new CheckUp({ ...content, frames: this.framesLive })
+    this.rehearsed.clear()
+  }
+
+  private setBench(bench: BenchState): void {
+    this.content = { ...this.content!, bench }
+    this.check!.setBench(bench)
+    this.setFrames()
+  }
+
+  private setFrames(): void {
+    this.framesLive = this.framesAsTheyStand(this.framesLive)
+    this.check!.setFrames(this.framesLive)
+  }
+
+  private framesAsTheyStand(before: readonly Frame[]): readonly Frame[] {
+    const { frames, bench } = this.content!
+    return framesNow(frames, bench, before, this.moment())
+  }
+
+  private moment() {
+    const nowMs = this.here.nowMs() + (this.content?.bench.clockAheadMs ?? 0)
+    const now = new Date(nowMs)
+    return { nowMs, minuteOfDay: now.getHours() * 60 + now.getMinutes() }
+  }
+
+  private edit({ levers, frames, values, keys, racked }: CheckedEdit): void {
+    if (!this.content || !this.check) return
+    const content = this.content
+    this.content = {
+      ...content,
+      levers: withDelta(content.levers, levers, (a, b) => a.plate - b.plate),
+      frames: withDelta(content.frames, frames, (a, b) => a.position - b.position),
+      values: withDelta(content.values, values, (a, b) => (a.name < b.name ? -1 : 1)),
+      ...(keys ? { keys } : {}),
+      ...(racked ? { racked } : {}),
+    }
+    for (const id of levers.removed) this.check.remove(id)
+    for (const lever of levers.changed) this.check.put(lever)
+    this.check.setValues(this.content.values)
+    if (keys) this.check.setKeys(keys)
+    if (racked) this.check.setRacked(racked)
+    this.setFrames()
+  }
+
+  private workOn(): void {
+    if (this.isWorking) return
+    this.isWorking = true
+    this.here.later(() => this.slice(), 0)
+  }
+
+  private slice(): void {
+    this.isWorking = false
+    const { check } = this
+    if (!check || !this.content) return
+    const untilMs = this.here.nowMs() + SLICE_MS
+    if (!check.work(this.here.nowMs, untilMs)) {
+      this.here.tell({ kind: 'working', due: check.dueCount, toRehearse: 0 })
+      return this.workOn()
+    }
+    if (this.toRehearse.length === 0) this.tellFound()
+    const restMs = Math.max(this.changedAtMs + QUIET_MS, this.rehearseAfterMs) - this.here.nowMs()
+    this.here.later(() => this.rehearse(this.changedAtMs), Math.max(0, restMs))
+  }
+
+  /** Begins to rehearse all levers that nothing is wrong with, unless something has changed since. */
+  private rehearse(sinceMs: number): void {
+    if (this.changedAtMs !== sinceMs || !this.content || this.toRehearse.length > 0) return
+    const faulty = new Set(
+      [...this.told.values()].flatMap(({ severity, about }) => (severity === 'fault' ? [about.id] : [])),
+    )
+    this.toRehearse = this.content.levers.flatMap(({ id, enabled }) => (enabled && !faulty.has(id) ? [id] : []))
+    this.rehearsed = new Map([...this.rehearsed].filter(([id]) => this.toRehearse.includes(id)))
+    this.rehearseSome(sinceMs, this.here.nowMs(), 0)
+  }
+
+  private rehearseSome(sinceMs: number, begunMs: number, at: number): void {
+    if (this.changedAtMs !== sinceMs || !this.content) {
+      this.toRehearse = []
+      return
+    }
+    const untilMs = this.here.nowMs() + SLICE_MS
+    const byId = new Map(this.content.levers.map((lever) => [lever.id, lever]))
+    let next = at
+    for (; next < this.toRehearse.length && this.here.nowMs() < untilMs; next++) {
+      const id = this.toRehearse[next]!
+      const finding = this.judgeRehearsal(byId.get(id)!, byId)
+      if (finding) this.rehearsed.set(id, finding)
+      else this.rehearsed.delete(id)
+    }
+    if (next < this.toRehearse.length) {
+      this.here.tell({ kind: 'working', due: 0, toRehearse: this.toRehearse.length - next })
+      this.here.later(() => this.rehearseSome(sinceMs, begunMs, next), 0)
+      return
+    }
+    this.toRehearse = []
+    const nowMs = this.here.nowMs()
+    this.rehearseAfterMs = nowMs + PART_OF_TIME * (nowMs - begunMs)
+    this.tellFound()
+  }
+
+  private judgeRehearsal(lever: Lever, byId: ReadonlyMap<string, Lever>): Finding | undefined {
+    const { bench, frames, values, levers } = this.content!
+    const tables = new Map<string, ReturnType<typeof tableFor>>()
+    const tableOf = (frameId: string) => {
+      const table = tables.get(frameId) ?? tableFor(frameId, values, bench)
+      tables.set(frameId, table)
+      return table
+    }
+    const moment = this.moment()
+    let count = 0
+    return judgeRehearsal(lever, bench, {
+      ...moment,
+      nextId: () => `rehearsed-${++count}`,
+      values: tableOf(lever.frameId),
+      sum: (text) => evaluateSum(text),
+      framesOn: (id, now) => frames.some((frame) => frame.id === id && isFrameOn(frame, now, moment)),
+      leversOf: (wanted) => levers.filter(({ frameId }) => wanted === undefined || frameId === wanted),
+      leverOf: (id) => {
+        const other = byId.get(id)
+        return other && { lever: other, values: tableOf(other.frameId) }
+      },
+    })
+  }
+
+  private tellFound(): void {
+    const all = [...this.check!.findings(), ...this.rehearsed.values()]
+    const now = new Map(all.map((finding) => [finding.id, finding]))
+    const added = all.filter(({ id }) => !this.told.has(id))
+    const gone = [...this.told.keys()].filter((id) => !now.has(id))
+    this.told = now
+    this.here.tell({ kind: 'found', added, gone, toRehearse: 0 })
+  }
+}
+
+function withDelta<T extends Lever | Frame | NamedValue>(
+  list: readonly T[],
+  { changed, removed }: { readonly changed: readonly T[]; readonly removed: readonly string[] },
+  order: (a: T, b: T) => number,
+): readonly T[] {
+  if (changed.length + removed.length === 0) return list
+  const gone = new Set([...removed, ...changed.map(({ id }) => id)])
+  return [...list.filter(({ id }) => !gone.has(id)), ...changed].sort(order)
+}
