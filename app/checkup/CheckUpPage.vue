@@ -168,15 +168,10 @@ function onKey(event: KeyboardEvent): void {
             <span class="sign" :class="finding.severity">{{ finding.severity === 'fault' ? 'Fault' : 'Note' }}</span>
             <span class="cut soft" :title="finding.where">{{ finding.where }}</span>
             <span class="message" :title="finding.message">{{ finding.message }}</span>
-            <ElButton
-              v-if="finding.mend"
-              class="mend"
-              size="small"
-              tabindex="-1"
-              :title="finding.mend"
-              @click.stop="mendAll([finding])"
-              >{{ finding.mend }}</ElButton
-            >
+            <!-- For the pointer; by key it is mended by Ctrl+Enter, and beside the list. -->
+            <span v-if="finding.mend" class="mend cut" :title="finding.mend" @click.stop="mendAll([finding])">{{
+              finding.mend
+            }}</span>
           </div>
         </template>
         <template #empty>
@@ -239,11 +234,14 @@ function onKey(event: KeyboardEvent): void {
 }
 .mend {
   max-width: 200px;
+  padding: 2px 10px;
+  border: 1px solid var(--line-strong);
+  border-radius: var(--radius);
+  background: var(--surface);
+  font: 600 13px var(--engraved);
+  cursor: pointer;
 }
-.mend :deep(> span) {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  display: block;
+.mend:hover {
+  background: var(--press-soft);
 }
 </style>

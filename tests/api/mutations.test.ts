@@ -46,9 +46,9 @@ interface Standing {
 async function standing(): Promise<Standing> {
   const call = apiOf(server.url)
   const get = async <T>(path: string) => (await call<T>('GET', path)).body
-  // Keys, runs, the number of the last event and what became of files are told only since the server began.
+  // Keys, runs, the number of the last event, what became of files and what was found are told only since the server began.
   const state = await get<Record<string, unknown>>('/api/state')
-  const { keys: _keys, runs: _runs, sequence: _sequence, frameFolder: _frameFolder, ...rest } = state
+  const { keys: _keys, runs: _runs, sequence: _sequence, frameFolder: _files, checkUp: _found, ...rest } = state
   return {
     levers: await get<Lever[]>('/api/levers'),
     bench: (await get<{ state: WrittenBench }>('/api/bench')).state,
@@ -255,6 +255,7 @@ const entryFile = {
 const RARE: readonly string[] = [
   'answerRun',
   'mendFindings',
+  'editKit',
   'acceptFindings',
   'createVariants',
   'previewBackup',

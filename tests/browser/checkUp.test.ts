@@ -61,7 +61,7 @@ test('a folder that is renamed by hand: told beside the act, found after, mended
   await page.waitForFunction(
     () => document.querySelector('.view-head input[aria-label="Filter the findings"]') !== null,
   )
-  await button(page, 'Use south.atlas')
+  await page.click('.finding .mend[title="Use south.atlas"]')
   await seen(page, 'Mended 1 finding.')
   const [step] = (await lever('lever-7')).steps
   expect(JSON.stringify(step)).toContain('maps/south.atlas')

@@ -31,7 +31,8 @@ test('a theme for all holds in every tab, and each browser has its own again aft
   const page = await session.open('/settings', 'day')
   const other = await session.open('/levers', 'night')
   const theme = (tab: Page, wanted: string) =>
-    tab.waitForFunction((name: string) => document.documentElement.dataset.theme === name, {}, wanted)
+    // A tab that is not in front draws no frames, so it is asked by the clock.
+    tab.waitForFunction((name: string) => document.documentElement.dataset.theme === name, { polling: 50 }, wanted)
   await theme(other, 'night')
   const { body: state } = await session.call<{ settings: object; settingsVersion: number }>('GET', '/api/state')
   const body = { ...state.settings, theme: 'dark-adapted', version: state.settingsVersion }
