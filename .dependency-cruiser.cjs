@@ -45,6 +45,7 @@ const above = {
   rack: ['finding', 'levers', 'bench'],
   settings: ['finding', 'rack'],
   checkup: ['run', 'clash', 'levers', 'conditions', 'steps', 'values', 'fields', 'bench', 'command', 'names', 'result'],
+  savings: ['levers', 'steps', 'bench', 'result'],
   script: ['values', 'result'],
   sandbox: ['script', 'values', 'result'],
   exchange: [

@@ -20,6 +20,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   runScript: ['POST', '/api/scripts/run'],
   openPlace: ['POST', '/api/open'],
   listRuns: ['GET', '/api/runs'],
+  readSavings: ['GET', '/api/savings'],
   readRun: ['GET', '/api/runs/:id'],
   answerRun: ['POST', '/api/runs/:id/answer'],
   goOnRun: ['POST', '/api/runs/:id/go'],

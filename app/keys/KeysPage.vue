@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { KEYBOARDS, LEGEND_IDS, legendNames } from '~~/core/keys'
 import type { KeySettings } from '~~/core/levers'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
@@ -8,6 +8,7 @@ import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useViewKeys } from '~/page/useViewKeys'
+import ViewTabs from '~/page/ViewTabs.vue'
 import FrameKeys from './FrameKeys.vue'
 import KeyHistory from './KeyHistory.vue'
 import KeyMap from './KeyMap.vue'
@@ -22,7 +23,6 @@ const tabs = [
   { id: 'lab', name: 'Timing lab' },
 ] as const
 const route = useRoute()
-const router = useRouter()
 const mirror = useMirror()
 const notices = useNotices()
 const tab = computed(() => tabs.find((entry) => entry.id === route.query.tab)?.id ?? 'map')
@@ -43,18 +43,7 @@ function set(part: Partial<KeySettings>): void {
   <section class="view">
     <header class="view-head">
       <h1>Keys</h1>
-      <nav aria-label="Parts of Keys">
-        <button
-          v-for="entry in tabs"
-          :key="entry.id"
-          type="button"
-          :class="{ here: entry.id === tab }"
-          :aria-current="entry.id === tab ? 'page' : undefined"
-          @click="router.replace({ query: { tab: entry.id } })"
-        >
-          {{ entry.name }}
-        </button>
-      </nav>
+      <ViewTabs :tabs="tabs" :model-value="tab" label="Parts of Keys" />
       <span class="gap" />
       <label
         >Your keyboard
@@ -79,26 +68,6 @@ function set(part: Partial<KeySettings>): void {
 </template>
 
 <style scoped>
-nav {
-  display: flex;
-  gap: 2px;
-  margin-left: 6px;
-}
-nav button {
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--ink);
-  font: 600 14px var(--engraved);
-  padding: 5px 9px 3px;
-  cursor: pointer;
-}
-nav button:hover {
-  background: var(--sunken);
-}
-nav button.here {
-  border-bottom-color: var(--live-fill);
-}
 .gap {
   flex: 1;
 }

@@ -3,6 +3,7 @@ import type { BenchState, Lamp } from '../bench'
 import type { ValueTable } from '../command'
 import type { Issue } from '../result'
 import type { Scope } from '../values'
+import type { HandWork } from './byHand'
 import type { StepContext, StepEffect } from './effect'
 import type { StepFinding } from './finding'
 import type { Nature } from './nature'
@@ -126,6 +127,8 @@ export interface ActDefinition<K extends string = string, F extends z.ZodRawShap
   readonly isNote?: true
   /** Set for what only has a meaning inside a loop. */
   readonly isOfLoop?: true
+  /** What somebody would do by hand instead, as the bench stands; undefined where that is not known. */
+  byHand(step: StepWith<K, F>, bench: BenchState, table: ValueTable | undefined): HandWork | undefined
   /** What it comes to on the bench as it stands. Throws nothing; what cannot be done is a `failed` effect. */
   perform(step: StepWith<K, F>, bench: BenchState, context: StepContext): StepEffect
 }
@@ -143,6 +146,8 @@ export interface BlockDefinition<K extends string = string, F extends z.ZodRawSh
   gives?(step: StepWith<K, F>): NamedParts
   /** Set for what goes round: its rounds can be left, or gone on with. */
   readonly isLoop?: true
+  /** How often its list would be gone through now; once where it does not say. */
+  rounds?(step: StepWith<K, F>, bench: BenchState, context: StepContext): number | undefined
   /** What stands at the head of one of its lists, such as `else`; the sentence of the block where it is not given. */
   head?(step: StepWith<K, F>, list: string, names: Names): string | Sentence | undefined
   next(step: StepWith<K, F>, place: BlockPlace, bench: BenchState, context: StepContext): BlockMove

@@ -28,6 +28,7 @@ const thrower = defineStep({
   fields: {},
   fresh: {},
   sentence: () => 'Throws something.',
+  byHand: () => undefined,
   perform() {
     throw new Error('out of paper')
   },

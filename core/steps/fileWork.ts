@@ -257,3 +257,17 @@ export function lintFolder(
   const folder = folderMeant(text, bench, values, mayBeMissing)
   return folder.ok ? [] : folder.issues.map((issue) => fault(at, issue))
 }
+
+/** How many files stand there of paths and patterns, one at least. */
+export function countMeant(paths: readonly string[], bench: BenchState, values: ValueTable | undefined): number {
+  const meant = paths.flatMap((text) => {
+    const path = pathFrom(text, bench, values)
+    return path.ok ? pathsMeant(bench, path.value) : []
+  })
+  return Math.max(1, new Set(meant).size)
+}
+
+/** The text of a path up to its last part, as it is written. */
+export function folderWritten(path: string): string {
+  return path.slice(0, Math.max(0, path.lastIndexOf('/')))
+}

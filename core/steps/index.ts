@@ -24,6 +24,10 @@ export type {
   StepDefinition,
   StepList,
 } from './defineStep'
+export { find, NO_WORK, pressed, times, together, typed } from './byHand'
+export type { HandWork } from './byHand'
+export { workByHand } from './handWork'
+export type { WorkByHand } from './handWork'
 export { durationInWords, parseDuration } from './duration'
 export { namesFor } from './effect'
 export type { LeverFacts, Started, StepContext, StepEffect } from './effect'

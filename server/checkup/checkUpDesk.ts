@@ -22,7 +22,7 @@ import type { FromCheckUp, ToCheckUp } from './messages'
 /** Beside the built server; the development server has none. */
 const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'checkUpWorker.cjs')
 /** It begins so long after it was first asked for, so that a page that opens is not held up. */
-const BEGIN_MS = 1000
+const BEGIN_MS = 2500
 /** Whoever asks what would be waits no longer. */
 const PATIENCE_MS = 15_000
 const MOST_NEWS = 5

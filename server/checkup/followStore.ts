@@ -10,7 +10,7 @@ import type { CheckedContent, CheckedEdit, FromCheckUp, ToCheckUp } from './mess
 /** So long it works at a stretch, between two looks at what else has come. */
 const SLICE_MS = 20
 /** Levers are rehearsed when nothing has changed for so long, and no longer than so much of the time. */
-const QUIET_MS = 1500
+const QUIET_MS = 4000
 const PART_OF_TIME = 8
 
 interface Surroundings {

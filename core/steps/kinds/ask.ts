@@ -5,6 +5,7 @@ import { assertNever, fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import { listOf, textOfValue } from '../../values'
 import type { Value } from '../../values'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
 import { failed } from '../effect'
@@ -77,6 +78,7 @@ export const ask = defineStep({
     const limit = limitMs === undefined ? '' : `; after ${durationInWords(limitMs)} takes “${standard ?? ''}”`
     return say`Asks “${partOf('text', text, 'text')}”${wantedIn(what, names)} and calls the answer ${partOf('as', as, 'name')}${limit}.`
   },
+  byHand: () => NO_WORK,
   perform(step, bench, context) {
     const asked = questionOf(step, bench, context)
     if (!asked.ok) return failed(asked.issues)

@@ -1,6 +1,7 @@
 import { slot } from '../../phrases'
 import type { Change } from '../../bench'
 import { countOf } from '../../names'
+import { together, find, click, pressed } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { filesMeant, lintPaths, pathsInWords, pathsSchema, throwAway } from '../fileWork'
@@ -21,6 +22,7 @@ export const binFiles = defineStep({
   fresh: { paths: [''] },
   sentence: ({ paths }) => say`Throws ${listParts('paths', paths, 'path')} into the bin.`,
   lint: ({ paths }, bench, table) => lintPaths(paths, bench, table),
+  byHand: () => together(find, click, pressed('Delete')),
   perform({ paths }, bench, { values }) {
     const files = filesMeant(paths, bench, values)
     if (!files.ok) return failed(files.issues)

@@ -2,6 +2,7 @@ import { slot } from '../../phrases'
 import { programMissing, windowsOf } from '../../bench'
 import { own } from '../../result'
 import { closeWindows, unsavedOutcome, unsavedPhrases } from '../closing'
+import { together, times, click, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { programIdSchema, unsavedPolicySchema, unsavedWords } from '../fields'
@@ -20,6 +21,7 @@ export const closeProgram = defineStep({
   sentence: (step, names) =>
     say`Closes ${programPart('programId', step.programId, names)} and ${choicePart('unsaved', step.unsaved, unsavedWords)}.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
+  byHand: ({ programId }, bench) => together(think, times(Math.max(1, windowsOf(bench, programId).length), click)),
   perform(step, bench, context) {
     const program = own(bench.programs, step.programId)
     if (!program) return failed([programMissing(bench, step.programId)])

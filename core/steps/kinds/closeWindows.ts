@@ -2,6 +2,7 @@ import { slot } from '../../phrases'
 import { windowTitle } from '../../bench'
 import { countOf } from '../../names'
 import { closeWindows as closing, unsavedOutcome, unsavedPhrases } from '../closing'
+import { find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
@@ -20,6 +21,7 @@ export const closeWindows = defineStep({
   sentence: ({ which, unsaved }, names) =>
     say`Closes ${windowParts('which', which, names)} and ${choicePart('unsaved', unsaved, unsavedWords)}.`,
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+  byHand: () => find,
   perform({ which, unsaved }, bench, context) {
     const windows = windowsMeant(which, bench, context)
     if (!windows.ok) return failed(windows.issues)

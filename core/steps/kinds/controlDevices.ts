@@ -5,6 +5,7 @@ import type { BenchState, Change, Control, ControlValue, Device } from '../../be
 import { listed } from '../../names'
 import { assertNever, fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
+import { together, find, click, drag } from '../byHand'
 import { defineStep } from '../defineStep'
 import { choicePart, partOf, say } from '../../sentence'
 import type { Sentence } from '../../sentence'
@@ -63,6 +64,7 @@ export const controlDevices = defineStep({
     to: { kind: 'toggle', whenUnknown: true },
   },
   sentence: (step, { devices = {} }) => controlSentence(step, devices),
+  byHand: ({ to }) => (to.kind === 'toggle' ? together(find, click) : together(find, drag)),
   /**
    * Alters the controls and reads them back: devices that did not follow make it fail, with those that did altered all
    * the same. Issues: those of `targetsOf`, `control-fixed`, `value-refused`, `device-held`, `not-followed`, and

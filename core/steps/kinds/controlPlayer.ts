@@ -5,6 +5,7 @@ import type { BenchState, Change, Device } from '../../bench'
 import { marked } from '../../fields'
 import { assertNever, own } from '../../result'
 import { choicePart, partOf, say } from '../../sentence'
+import { together, find, click } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
@@ -58,6 +59,7 @@ export const controlPlayer = defineStep({
     if (act !== 'playlist' || player.playlists?.some(({ id }) => id === playlistId)) return []
     return [fault('playlistId', playlistMissing(player, playlistId))]
   },
+  byHand: () => together(find, click),
   perform({ deviceId, act, playlistId = '' }, bench) {
     const player = playerOf(bench, deviceId)
     if (!player) return failed([noPlayer()])

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { frontWindow, windowTitle } from '../../bench'
 import { choicePart, say } from '../../sentence'
+import { together, pressed, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { stepIssue } from '../issues'
@@ -22,6 +23,7 @@ export const cycleWindows = defineStep({
   fresh: { way: 'next' },
   sentence: ({ way, within }) =>
     say`Goes to the ${choicePart('way', way, wayWords)} window${within === 'program' ? ' of the program in front' : ''}.`,
+  byHand: () => together(think, pressed('Alt+Tab')),
   perform({ way, within }, bench) {
     const front = frontWindow(bench)
     if (!front) return failed([stepIssue({ code: 'no-window', because: 'No window is in front.' })])

@@ -119,6 +119,10 @@ export const eachBlock = defineBlock({
   },
   sentence: ({ source, as, steps }, names) =>
     say`For each ${oneOf(source, 'source', names)}, called ${partOf('as', as, 'name')}, does ${countOf(steps.length, 'step')}.`,
+  rounds({ source }, bench, context) {
+    const entries = entriesOf(source, bench, context)
+    return entries.ok ? entries.value.length : undefined
+  },
   head: ({ source, as }, _list, names) =>
     say`For each ${oneOf(source, 'source', names)}, called ${partOf('as', as, 'name')}`,
   children: ({ steps }) => [{ list: 'steps', steps }],

@@ -5,6 +5,7 @@ import { nearestName } from '../../names'
 import { own } from '../../result'
 import { textOfValue } from '../../values'
 import type { Value } from '../../values'
+import { together, find, typed } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
@@ -72,6 +73,7 @@ export const findValue = defineStep({
     const wanted = say`Looks up “${partOf('text', text, 'text')}” ${choicePart('how', how, matchWords)}`
     return say`${wanted} as a ${oneOf(source, 'source', names)} and calls it ${partOf('as', as, 'name')}.`
   },
+  byHand: ({ text }) => together(find, typed(text), find),
   perform(step, bench, context) {
     const wanted = fill(step.text, bench, context)
     if (!wanted.ok) return failed(wanted.issues)

@@ -4,6 +4,7 @@ import type { BenchState } from '../../bench'
 import { expandVariables } from '../../command'
 import type { ValueTable } from '../../command'
 import { countOf } from '../../names'
+import { together, times, wentTo, drag } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredPath, requiredTemplate } from '../fields'
@@ -37,6 +38,7 @@ export const gatherFiles = defineStep({
     ...lintFolder(to, 'to', bench, table, makeFolder),
     ...missingNow(names, from, bench, table),
   ],
+  byHand: ({ names, to }) => together(wentTo(to), times(Math.max(1, names.length), drag)),
   perform({ names, from, to, taken, makeFolder }, bench, context) {
     const { values } = context
     const folders: string[] = []

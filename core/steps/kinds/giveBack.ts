@@ -1,4 +1,5 @@
 import { slot } from '../../phrases'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { templateSchema } from '../fields'
@@ -17,6 +18,7 @@ export const giveBack = defineStep({
   fields: { text: templateSchema },
   fresh: { text: '' },
   sentence: ({ text }) => say`Gives back “${partOf('text', text, 'text')}”.`,
+  byHand: () => NO_WORK,
   perform({ text }, bench, context) {
     const whole = wholeValue(text, context.scope ?? {})
     const value = whole === undefined ? fill(text, bench, context) : { ok: true as const, value: whole }

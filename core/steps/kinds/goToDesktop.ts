@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { slot } from '../../phrases'
 import { desktopCount, desktopName, desktopNumberSchema, shownDesktop } from '../../bench'
 import { choicePart, partOf, say } from '../../sentence'
+import { find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
@@ -42,6 +43,7 @@ export const goToDesktop = defineStep({
       ? [fault('to', desktopMissing(to.desktop, bench))]
       : []
   },
+  byHand: () => find,
   perform({ to }, bench) {
     const count = desktopCount(bench)
     const shown = shownDesktop(bench)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { choicePart, say } from '../../sentence'
 
@@ -22,5 +23,6 @@ export const leaveLoop = defineStep({
   fields: { to: z.enum(ROUND_ENDS) },
   fresh: { to: 'next' },
   sentence: ({ to }) => say`${choicePart('to', to, roundEndWords)}.`,
+  byHand: () => NO_WORK,
   perform: ({ to }) => ({ kind: 'leaves-round', to, note: `${roundEndWords[to]}.` }),
 })

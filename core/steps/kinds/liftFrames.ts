@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { slot } from '../../phrases'
 import type { Change } from '../../bench'
 import { choicePart, say } from '../../sentence'
+import { times, find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
 import { frameParts } from '../names'
@@ -30,6 +31,7 @@ export const liftFrames = defineStep({
     const verb = to === 'back' ? 'Takes' : 'Brings'
     return say`${verb} ${frames} ${choicePart('to', to, wayWords)}.`
   },
+  byHand: ({ frameIds }) => times(Math.max(1, frameIds.length), find),
   perform({ frameIds, to }, { liftedFrames = [] }) {
     const changes = frameIds.map((frameId, i): Change => {
       const isUp = liftedFrames.includes(frameId)

@@ -1,5 +1,6 @@
 import { slot } from '../../phrases'
 import { benchIssue, kindAt } from '../../bench'
+import { asked } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { requiredPath } from '../fields'
@@ -18,6 +19,7 @@ export const makeFolder = defineStep({
   fields: { path: requiredPath('Say where the folder is to be.') },
   fresh: { path: '' },
   sentence: ({ path }) => say`Makes the folder ${partOf('path', path || '…', 'path')}.`,
+  byHand: ({ path }) => asked(path.slice(path.lastIndexOf('/') + 1)),
   perform({ path: text }, bench, { values }) {
     const path = pathFrom(text, bench, values)
     if (!path.ok) return failed(path.issues)

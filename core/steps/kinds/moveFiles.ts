@@ -6,10 +6,12 @@ import { lastPart } from '../../command'
 import { countOf } from '../../names'
 import { fail, succeed } from '../../result'
 import type { Result } from '../../result'
+import { click, pressed, together, wentTo } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { requiredPath } from '../fields'
 import {
+  folderWritten,
   filesMeant,
   folderMeant,
   lintFolder,
@@ -63,6 +65,12 @@ export const moveFiles = defineStep({
     ...lintPaths(paths, bench, table),
     ...lintFolder(to, 'to', bench, table, makeFolder),
   ],
+  byHand: ({ paths, to }) =>
+    together(
+      ...[...new Set(paths.map(folderWritten))].map((folder) =>
+        together(wentTo(folder), click, click, pressed('Ctrl+X'), wentTo(to), pressed('Ctrl+V')),
+      ),
+    ),
   perform({ act, paths, to, taken, makeFolder }, bench, context) {
     const files = filesMeant(paths, bench, context.values)
     if (!files.ok) return failed(files.issues)

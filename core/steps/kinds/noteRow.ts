@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { slot } from '../../phrases'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { partOf, say } from '../../sentence'
 
@@ -14,5 +15,6 @@ export const noteRow = defineStep({
   fields: { text: z.string().max(2000) },
   fresh: { text: '' },
   sentence: ({ text }) => say`${partOf('text', text || '…', 'text')}`,
+  byHand: () => NO_WORK,
   perform: () => ({ kind: 'done', changes: [], note: '' }),
 })

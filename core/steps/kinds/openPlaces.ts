@@ -14,6 +14,7 @@ import type { BenchState, BenchWindow, Change, Program } from '../../bench'
 import { expandVariables, freshOption, isAddress, lastPart, writePart } from '../../command'
 import { fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
+import { together, wentTo } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import type { Started, StepContext, StepEffect } from '../effect'
@@ -65,6 +66,7 @@ export const openPlaces = defineStep({
     return say`Opens ${listParts('places', step.places, 'path')}${programs}${profile}.`
   },
   /** One after the other; what went wrong with one does not keep the others from opening. */
+  byHand: ({ places }) => together(...places.map(wentTo)),
   perform(step, bench, context) {
     const { values, broken } = namesFor(bench, context.values)
     const changes: Change[] = []

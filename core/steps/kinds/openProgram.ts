@@ -15,6 +15,7 @@ import {
 import type { BenchState, BenchWindow, LaunchRequest, Program } from '../../bench'
 import { nearestName } from '../../names'
 import { assertNever, own } from '../../result'
+import { together, choose, asked } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
@@ -102,6 +103,7 @@ export const openProgram = defineStep({
     const running = policy === 'program' ? '' : say`; if it runs, ${choicePart('whenRunning', policy, runningWords)}`
     return say`Opens ${programPart('programId', step.programId, names)}${args}${mode}${running}.`
   },
+  byHand: ({ args }) => together(choose, ...args.map(asked)),
   perform(step, bench, context) {
     const request = requestOf(step, bench, context.values, context.nextId())
     if (!request.ok) return failed(request.issues)

@@ -14,6 +14,7 @@ import {
 import type { Area, BenchState, BenchWindow, Change } from '../../bench'
 import { countOf } from '../../names'
 import { own } from '../../result'
+import { together, drag } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { deviceIdSchema } from '../fields'
@@ -90,6 +91,7 @@ export const placeWindows = defineStep({
         : []),
     ]
   },
+  byHand: () => together(drag, drag),
   perform({ which, display, desktop, place, follow }, bench, context) {
     const windows = windowsMeant(which, bench, context)
     if (!windows.ok) return failed(windows.issues)

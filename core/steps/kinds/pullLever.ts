@@ -36,6 +36,7 @@ export const pullLever = defineStep({
       ? say`Pulls ${lever}${withInputs} and calls the answer ${partOf('as', as, 'name')}.`
       : say`Pulls ${lever}${withInputs}.`
   },
+  byHand: () => undefined,
   perform({ leverId, inputs }, bench, context) {
     if (leverId === '') return failed([stepIssue({ code: 'lever-missing', leverId }, 'leverId')])
     const given: Record<string, Value> = {}

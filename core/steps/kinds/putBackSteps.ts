@@ -13,5 +13,6 @@ export const putBackSteps = defineStep({
   fields: {},
   fresh: {},
   sentence: () => 'Puts back what it has changed.',
+  byHand: () => undefined,
   perform: () => ({ kind: 'puts-back' }),
 })

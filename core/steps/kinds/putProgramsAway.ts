@@ -6,6 +6,7 @@ import { countOf } from '../../names'
 import { own } from '../../result'
 import { closeAll, closeWindow, unsavedOutcome, unsavedPhrases, unsavedQuestion } from '../closing'
 import type { Settled } from '../closing'
+import { together, times, click, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
@@ -47,6 +48,8 @@ export const putProgramsAway = defineStep({
     )
     return [...missing, ...(asked.length > 0 ? [note('unsaved', { code: 'unsaved-asked', programs })] : [])]
   },
+  byHand: ({ which }, bench) =>
+    together(think, times(Math.max(1, which.kind === 'these' ? which.programIds.length : bench.stack.length), click)),
   perform({ which, how, unsaved }, bench, context) {
     const missing = missingIn(which, bench, context.values)
     if (missing.length > 0) return failed(missing)

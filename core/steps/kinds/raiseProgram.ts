@@ -1,6 +1,7 @@
 import { slot } from '../../phrases'
 import { frontWindow, programMissing, raiseIn, windowsOf } from '../../bench'
 import { own } from '../../result'
+import { find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { programIdSchema } from '../fields'
@@ -23,6 +24,7 @@ export const raiseProgram = defineStep({
   fresh: { programId: '' },
   sentence: (step, names) => say`Brings ${programPart('programId', step.programId, names)} to the front.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
+  byHand: () => find,
   perform({ programId }, bench) {
     const program = own(bench.programs, programId)
     if (!program) return failed([programMissing(bench, programId)])

@@ -3,10 +3,12 @@ import { slot } from '../../phrases'
 import { folderOf, freeName, kindAt, MOMENT_NAMES, momentValues, pathIn } from '../../bench'
 import { expandVariables, lastPart } from '../../command'
 import { countOf } from '../../names'
+import { together, times, find, typed } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
 import {
+  countMeant,
   filesMeant,
   lintPaths,
   pathsInWords,
@@ -45,6 +47,7 @@ export const renameFiles = defineStep({
   sentence: ({ paths, pattern, taken }) =>
     say`Renames ${listParts('paths', paths, 'path')} to ${partOf('pattern', pattern, 'text')}${takenClause(taken)}.`,
   lint: ({ paths }, bench, table) => lintPaths(paths, bench, table),
+  byHand: ({ paths, pattern }, bench, table) => times(countMeant(paths, bench, table), together(find, typed(pattern))),
   perform({ paths, pattern, startAt, digits, taken }, bench, context) {
     const files = filesMeant(paths, bench, context.values)
     if (!files.ok) return failed(files.issues)

@@ -25,6 +25,11 @@ export const repeatBlock = defineBlock({
   fields: (list) => ({ times: requiredTemplate('Say how often.'), steps: list }),
   fresh: { times: '3', steps: [] },
   sentence: ({ times, steps }) => say`Does ${countOf(steps.length, 'step')} ${partOf('times', times, 'text')} times.`,
+  rounds({ times }, bench, context) {
+    const filled = fill(times, bench, context)
+    const count = filled.ok ? Number(filled.value) : Number.NaN
+    return Number.isFinite(count) ? Math.max(0, Math.floor(count)) : undefined
+  },
   head: ({ times }) => say`${partOf('times', times, 'text')} times`,
   children: ({ steps }) => [{ list: 'steps', steps }],
   gives: () => [['round', []]],

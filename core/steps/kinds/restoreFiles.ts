@@ -4,6 +4,7 @@ import { benchIssue, freeName, folderOf, globToRegExp, kindAt, namesIn, pathIn }
 import type { BenchState, Change } from '../../bench'
 import { countOf } from '../../names'
 import { expandVariables } from '../../command'
+import { together, times, find, choose } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
@@ -26,6 +27,7 @@ export const restoreFiles = defineStep({
   },
   fresh: { names: ['*'] },
   sentence: ({ names }) => say`Takes ${listParts('names', names, 'text')} out of the bin.`,
+  byHand: ({ names }) => together(find, times(names.length, choose)),
   perform({ names }, bench, { values }) {
     const bin = bench.folders.bin
     if (bin === undefined || kindAt(bench.files, bin) !== 'folder') return failed([benchIssue({ code: 'no-bin' })])

@@ -50,6 +50,7 @@ export const runScript = defineStep({
     return as ? say`Runs ${what} and calls what it gives back ${partOf('as', as, 'name')}.` : `Runs ${what}.`
   },
   lint: ({ script }) => (script.trim() === '' ? [fault('script', stepIssue({ code: 'script-empty' }))] : []),
+  byHand: () => undefined,
   perform({ script, as, mayPull = [] }, bench, context) {
     const needs = context.progress?.kind === 'script' ? context.progress.needs : []
     const fetched = context.fetched && scriptOutcomeSchema.safeParse(context.fetched)

@@ -4,6 +4,7 @@ import { applyChanges, chordTextSchema, claimOn, pressOn, windowMeant } from '..
 import type { BenchState, Change, Pressed } from '../../bench'
 import { formatChord, parseChord, signOf } from '../../keys'
 import { assertNever, own, valueOf } from '../../result'
+import { together, pressed, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { note } from '../finding'
@@ -39,6 +40,7 @@ export const sendKeys = defineStep({
       return [note(`chords.${i}`, { code: 'chord-unclaimed', program: program.name, chord: text })]
     })
   },
+  byHand: ({ chords }) => together(think, ...chords.map(pressed)),
   perform({ chords, programId }, bench, context) {
     const first = windowMeant(bench, programId)
     if (!first) return failed([notRunning(bench, programId)])

@@ -8,6 +8,7 @@ import { assertNever, fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { textOfValue } from '../../values'
 import type { Value } from '../../values'
+import { think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext } from '../effect'
@@ -81,6 +82,7 @@ export const setValue = defineStep({
   fresh: { as: 'value', from: { kind: 'text', text: '' } },
   keeps: ({ as }) => as,
   sentence: ({ as, from }, names) => say`Sets ${partOf('as', as, 'name')} to ${originIn(from, names)}.`,
+  byHand: () => think,
   perform({ as, from }, bench, context) {
     const value = valueFrom(from, bench, context)
     if (!value.ok) return failed(value.issues)

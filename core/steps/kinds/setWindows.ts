@@ -3,6 +3,7 @@ import { slot } from '../../phrases'
 import { raiseIn, windowTitle } from '../../bench'
 import type { BenchWindow, Change, WindowMode } from '../../bench'
 import { countOf } from '../../names'
+import { find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
@@ -49,6 +50,7 @@ export const setWindows = defineStep({
     return say`${choicePart('to', to, windowStateWords, said)} ${windows}.`
   },
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+  byHand: () => find,
   perform({ which, to }, bench, context) {
     const windows = windowsMeant(which, bench, context)
     if (!windows.ok) return failed(windows.issues)

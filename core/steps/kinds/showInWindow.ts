@@ -2,6 +2,7 @@ import { benchIssue, kindAt } from '../../bench'
 import type { BenchWindow, WindowContent } from '../../bench'
 import { slot } from '../../phrases'
 import { partOf, say } from '../../sentence'
+import { together, find, asked } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { requiredPath } from '../fields'
@@ -28,6 +29,7 @@ export const showInWindow = defineStep({
   sentence: ({ which, shows }, names) =>
     say`Goes to ${partOf('shows', shows || '…', 'path')} in ${windowParts('which', which, names)}.`,
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+  byHand: ({ shows }) => together(find, asked(shows)),
   perform({ which, shows }, bench, context) {
     const windows = windowsMeant(which, bench, context)
     if (!windows.ok) return failed(windows.issues)

@@ -2,6 +2,7 @@ import { MOMENT_NAMES, momentValues } from '../../bench'
 import { z } from 'zod'
 import { slot } from '../../phrases'
 import { expandVariables } from '../../command'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
@@ -40,6 +41,7 @@ export const showMessage = defineStep({
     const said = say`“${partOf('text', text.replace(/\.$/, ''), 'text')}”${sound ? ' with a sound' : ''}`
     return say`${choicePart('as', as, formWords)} ${said}${until}.`
   },
+  byHand: () => NO_WORK,
   perform({ text, sound, as, forMs = BOARD_MS }, bench, { nextId, nowMs, values, answer }) {
     const names = namesFor(bench, values)
     const expanded = expandVariables(text, { ...momentValues(nowMs), ...names.values }, names.broken)

@@ -2,6 +2,7 @@ import { slot } from '../../phrases'
 import type { Change } from '../../bench'
 import { countOf } from '../../names'
 import { say } from '../../sentence'
+import { times, find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
@@ -21,6 +22,7 @@ export const showPrograms = defineStep({
   fresh: { which: { kind: 'all' } },
   sentence: ({ which }, names) => say`Shows what is hidden of ${choiceParts('which', which, names)}.`,
   lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
+  byHand: ({ which }) => times(which.kind === 'these' ? Math.max(1, which.programIds.length) : 1, find),
   perform({ which }, bench, { values }) {
     const missing = missingIn(which, bench, values)
     if (missing.length > 0) return failed(missing)

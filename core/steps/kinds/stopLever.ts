@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { choicePart, say } from '../../sentence'
 
@@ -21,5 +22,6 @@ export const stopLever = defineStep({
   fields: { what: z.enum(STOPS) },
   fresh: { what: 'lever' },
   sentence: ({ what }) => say`Stops ${choicePart('what', what, stopWords)}.`,
+  byHand: () => NO_WORK,
   perform: ({ what }) => ({ kind: 'stops', what, note: `Stopped ${stopWords[what]}.` }),
 })

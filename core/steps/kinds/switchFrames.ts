@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { slot } from '../../phrases'
 import { own } from '../../result'
+import { times, find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { frameIdSchema } from '../fields'
 import { frameParts } from '../names'
@@ -36,6 +37,7 @@ export const switchFrames = defineStep({
     const frames = frameParts('frameIds', step.frameIds, names)
     return say`Switches ${frames} ${choicePart('to', step.to, wayWords)}.`
   },
+  byHand: ({ frameIds }) => times(Math.max(1, frameIds.length), find),
   perform({ frameIds, to }, bench, { framesOn }) {
     const isOn = (id: string) => framesOn?.(id, bench) ?? own(bench.frameSwitches ?? {}, id) ?? false
     return {

@@ -1,5 +1,6 @@
 import { slot } from '../../phrases'
 import { frontWindow, windowsOf } from '../../bench'
+import { find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { argumentsSchema, programIdSchema } from '../fields'
 import { lintProgramArguments } from '../lintParts'
@@ -39,6 +40,7 @@ export const switchPrograms = defineStep({
       ...lintProgramArguments({ ...other, mended: (otherArgs) => ({ ...step, otherArgs }) }, bench, table),
     ]
   },
+  byHand: () => find,
   perform(step, bench, context) {
     const isThere = frontWindow(bench)?.programId === step.programId
     const programId = isThere ? step.otherId : step.programId

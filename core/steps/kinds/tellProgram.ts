@@ -4,6 +4,7 @@ import { benchIssue, idSchema, programMissing, tellVerb, verbOf, windowMeant } f
 import type { BenchState, Program } from '../../bench'
 import { own } from '../../result'
 import { choicePart, partOf, say } from '../../sentence'
+import { choose } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { marked } from '../../fields'
@@ -41,6 +42,7 @@ export const tellProgram = defineStep({
     if (!program) return lintProgramId(programId, 'programId', bench)
     return verb === '' || verbOf(program, verb) ? [] : [fault('verb', verbUnknown(program, verb))]
   },
+  byHand: () => choose,
   perform({ programId, verb }, bench, context) {
     if (programId !== '' && !own(bench.programs, programId)) return failed([programMissing(bench, programId)])
     const window = windowMeant(bench, programId)

@@ -4,6 +4,7 @@ import type { BenchState } from '../../bench'
 import { expandVariables } from '../../command'
 import { countOf } from '../../names'
 import { own } from '../../result'
+import { typed } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { requiredTemplate } from '../fields'
@@ -36,6 +37,7 @@ export const typeText = defineStep({
   },
   typesInto: ({ programId }) => programId,
   lint: ({ programId }, bench) => lintWriting(programId, bench),
+  byHand: ({ text }) => typed(text),
   perform({ text, programId }, bench, { values, nowMs }) {
     const names = namesFor(bench, values)
     const expanded = expandVariables(text, { ...momentValues(nowMs), ...names.values }, names.broken)

@@ -4,6 +4,7 @@ import { binChange, kindAt, programMissing, stackedWindows } from '../../bench'
 import type { Change } from '../../bench'
 import { own } from '../../result'
 import { closeWindows } from '../closing'
+import { together, click, choose } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { programIdSchema } from '../fields'
@@ -32,6 +33,7 @@ export const uninstallProgram = defineStep({
     if (program?.needed) return [fault('programId', stepIssue({ code: 'program-needed', program: program.name }))]
     return lintProgramId(step.programId, 'programId', bench)
   },
+  byHand: () => together(choose, click),
   perform({ programId, unsaved }, bench, context) {
     const program = own(bench.programs, programId)
     if (!program) return failed([programMissing(bench, programId)])

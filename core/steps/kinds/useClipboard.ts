@@ -3,6 +3,7 @@ import { slot } from '../../phrases'
 import { copyFrom, MOMENT_NAMES, momentValues, MOST_CLIPS, pasteInto, windowMeant } from '../../bench'
 import { expandVariables } from '../../command'
 import { own } from '../../result'
+import { together, pressed, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import { templateSchema } from '../fields'
@@ -55,6 +56,7 @@ export const useClipboard = defineStep({
   },
   typesInto: ({ programId }) => programId,
   lint: ({ act, programId }, bench) => (act === 'put' ? [] : lintProgramId(programId, 'programId', bench)),
+  byHand: () => together(think, pressed('Ctrl+V')),
   perform({ act, programId, text = '', nth = 1 }, bench, context) {
     if (act === 'put') {
       const names = namesFor(bench, context.values)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { slot } from '../../phrases'
+import { NO_WORK } from '../byHand'
 import { defineStep } from '../defineStep'
 import { durationInWords, parseDuration } from '../duration'
 import { failed } from '../effect'
@@ -34,6 +35,7 @@ export const wait = defineStep({
     if (text === undefined || text.includes('$') || parseDuration(text) !== undefined) return []
     return [fault('text', stepIssue({ code: 'no-duration', text }))]
   },
+  byHand: () => NO_WORK,
   perform({ ms, text }, bench, context) {
     const said = text === undefined ? undefined : fill(text, bench, context)
     if (said && !said.ok) return failed(said.issues)

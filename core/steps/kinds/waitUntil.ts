@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { slot } from '../../phrases'
 import { conditionSchema, evaluate } from '../../conditions'
+import { think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { durationInWords } from '../duration'
 import { failed } from '../effect'
@@ -56,6 +57,7 @@ export const waitUntil = defineStep({
     const limit = say`at most ${partOf('limitMs', durationInWords(limitMs), 'duration')}`
     return say`Waits until ${until}, ${limit}${then === 'go-on' ? ', then goes on all the same' : ''}.`
   },
+  byHand: () => think,
   perform({ condition, limitMs, then }, bench, { nowMs, minuteOfDay, values, progress, hurried, isRehearsal }) {
     const { holds, because } = evaluate(condition, bench, { nowMs, minuteOfDay, values })
     const said = `${because[0]!.toUpperCase()}${because.slice(1)}.`

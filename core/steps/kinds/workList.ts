@@ -4,6 +4,7 @@ import { assertNever, fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { isSameValue, listOf, textOfValue, valueAt } from '../../values'
 import type { Value } from '../../values'
+import { together, find, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext } from '../effect'
@@ -56,6 +57,7 @@ export const workList = defineStep({
   keeps: ({ as }) => as,
   sentence: ({ as, list, work }) =>
     say`Sets ${partOf('as', as, 'name')} to ${workIn(work, say`${partOf('list', list, 'name')}`)}.`,
+  byHand: () => together(think, find),
   perform({ as, list, work }, bench, context) {
     const value = listNamed(list, bench.folders, context)
     if (!value.ok) return failed(value.issues)

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { assertNever, fail, succeed } from '../../result'
 import type { Result } from '../../result'
 import type { Value } from '../../values'
+import { together, find, think } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { templateSchema, valueNameSchema } from '../fields'
@@ -64,6 +65,7 @@ export const workText = defineStep({
   keeps: ({ as }) => as,
   sentence: ({ as, text, work }) =>
     say`Sets ${partOf('as', as, 'name')} to “${partOf('text', text, 'text')}”, ${workIn(work)}.`,
+  byHand: () => together(think, find),
   perform({ as, text, work }, bench, context) {
     const filled = fill(text, bench, context)
     if (!filled.ok) return failed(filled.issues)

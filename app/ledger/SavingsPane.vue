@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { AnswerOf } from '~~/contract'
+import { countOf } from '~~/core/names'
+import { durationInWords } from '~~/core/steps'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import { useViewKeys } from '~/page/useViewKeys'
+import ViewTabs from '~/page/ViewTabs.vue'
+import NumberPlate from '~/plates/NumberPlate.vue'
+import { plainRows } from '~/rows/listRow'
+import RowList from '~/rows/RowList.vue'
+import { LEDGER_TABS } from './ledgerTabs'
+import SavingsChart from './SavingsChart.client.vue'
+import { dayWords, timeSaved } from './savingWords'
+
+/** What levers saved, as an estimate, over time and by lever, with the table behind the pictures. */
+const mirror = useMirror()
+const notices = useNotices()
+const router = useRouter()
+const answer = shallowRef<AnswerOf<'readSavings'>>()
+const shown = ref<'used' | 'never'>('used')
+const filter = ref('')
+const selectedId = ref<string>()
+const list = useTemplateRef<{ focus: () => void }>('list')
+
+const DAYS = 90
+const MOST_BARS = 8
+
+async function load(): Promise<void> {
+  const came = await notices.attempt(() => callApi('readSavings', { query: { days: DAYS } }))
+  if (came) answer.value = came
+}
+onMounted(async () => {
+  await load()
+  list.value?.focus()
+})
+// A run that has ended counts at once.
+watch(
+  () => mirror.runs.find(({ phase }) => phase === 'ended')?.id,
+  () => void load(),
+)
+
+const entries = computed(() =>
+  (answer.value?.levers ?? []).flatMap((sums) => {
+    const lever = mirror.leverById.get(sums.leverId)
+    return lever ? [{ ...sums, id: sums.leverId, lever }] : []
+  }),
+)
+const used = computed(() =>
+  entries.value.filter(({ pulls }) => pulls > 0).sort((a, b) => (b.savedMs ?? 0) - (a.savedMs ?? 0)),
+)
+const never = computed(() => entries.value.filter(({ pulls }) => pulls === 0))
+const wanted = computed(() => {
+  const text = filter.value.trim().toLowerCase()
+  const from = shown.value === 'used' ? used.value : never.value
+  return from.filter(({ lever }) => `${lever.plate} ${lever.name}`.toLowerCase().includes(text))
+})
+const rows = computed(() => plainRows(wanted.value))
+const selected = computed(() => wanted.value.find(({ id }) => id === selectedId.value) ?? wanted.value[0])
+const totalMs = computed(() => used.value.reduce((sum, { savedMs = 0 }) => sum + savedMs, 0))
+const perWeekMs = computed(() => used.value.reduce((sum, { perWeekMs: each = 0 }) => sum + each, 0))
+const days = computed(() => {
+  const { today, days: known } = answer.value ?? { today: 0, days: [] }
+  const byDay = new Map(known.map((one) => [one.day, one.savedMs]))
+  return Array.from({ length: DAYS }, (_, i) => today - DAYS + 1 + i).map((day) => ({
+    label: dayWords(day).replace(/ \d{4}$/, ''),
+    ms: byDay.get(day) ?? 0,
+  }))
+})
+const best = computed(() =>
+  used.value
+    .slice(0, MOST_BARS)
+    .map(({ lever, savedMs = 0 }) => ({ label: `${lever.plate} ${lever.name}`, ms: savedMs })),
+)
+
+useViewKeys('What it saves', [
+  { keys: 'Up', does: 'selects the lever above; Down the one below' },
+  { keys: 'Enter', does: 'opens the lever' },
+  { keys: 'A', does: 'any letter filters the list' },
+])
+
+function move(by: number): void {
+  const at = selected.value ? wanted.value.indexOf(selected.value) : 0
+  selectedId.value = wanted.value[Math.min(Math.max(0, at + by), wanted.value.length - 1)]?.id
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.altKey || event.metaKey || event.ctrlKey || event.key === '?') return
+  if (event.key === 'ArrowDown') move(1)
+  else if (event.key === 'ArrowUp') move(-1)
+  else if (event.key === 'Enter' && selected.value) void router.push(`/levers/${selected.value.id}`)
+  else if (event.key === 'Escape') filter.value = ''
+  else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
+  else if (event.key.length === 1 && event.key !== '/') filter.value += event.key
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <section class="view">
+    <header class="view-head">
+      <h1>Ledger</h1>
+      <ViewTabs :tabs="LEDGER_TABS" model-value="saves" label="Parts of the ledger" />
+      <ChoiceSelect
+        v-model="shown"
+        class="which"
+        label="Which levers"
+        :options="[
+          { value: 'used', name: `Used: ${used.length}` },
+          { value: 'never', name: `Never used: ${never.length}` },
+        ]"
+      />
+      <ElInput v-model="filter" class="filter" clearable placeholder="Filter" aria-label="Filter the levers" />
+      <span v-if="answer" class="soft" role="status"
+        >Saved some {{ timeSaved(totalMs) }} in all, {{ timeSaved(perWeekMs) }} a week</span
+      >
+    </header>
+    <div class="body">
+      <p v-if="used.length === 0" class="empty">
+        What levers save stands here once some are pulled: the time by hand less the time by key, for each pull that
+        went through.
+      </p>
+      <div v-else class="charts">
+        <SavingsChart kind="days" title="Saved by day, the last 90 days" :points="days" />
+        <SavingsChart kind="levers" title="Saved by lever" :points="best" />
+      </div>
+      <RowList
+        ref="list"
+        :rows="rows"
+        label="Levers by what they save"
+        prefix="saving"
+        :selected-id="selected?.id"
+        @key="onKey"
+        @choose="(_event, { id }) => (selectedId = id)"
+        @open="({ id }) => router.push(`/levers/${id}`)"
+      >
+        <template #top>
+          <div class="row row-head saving">
+            <span /><span>Lever</span><span>By hand</span><span>By key</span><span>Pulls</span><span>Failed</span
+            ><span>A week</span><span>In all</span><span>Last</span>
+          </div>
+        </template>
+        <template #entry="{ entry, attrs }">
+          <div v-bind="attrs" class="row saving">
+            <NumberPlate :plate="entry.lever.plate" :steps="entry.lever.steps" :off="!entry.lever.enabled" />
+            <strong class="cut">{{ entry.lever.name }}</strong>
+            <span :title="entry.hand">{{
+              entry.handMs === undefined ? '' : `${timeSaved(entry.handMs)}${entry.unknown ? ' +' : ''}`
+            }}</span>
+            <span :title="entry.key">{{ entry.keyMs === undefined ? '' : durationInWords(entry.keyMs) }}</span>
+            <span>{{ entry.pulls }}</span>
+            <span :class="{ fault: entry.failed > 0 }">{{ entry.failed }}</span>
+            <span>{{ entry.perWeekMs === undefined ? '' : timeSaved(entry.perWeekMs) }}</span>
+            <span>{{ entry.savedMs === undefined ? '' : timeSaved(entry.savedMs) }}</span>
+            <span class="soft">{{ entry.lastDay === undefined ? 'never' : dayWords(entry.lastDay) }}</span>
+          </div>
+        </template>
+        <template #empty>
+          <p class="empty">
+            {{ filter ? `No lever is like “${filter}”.` : shown === 'never' ? 'Every lever was used.' : '' }}
+          </p>
+        </template>
+      </RowList>
+      <p v-if="selected?.hand" class="model">
+        <strong>{{ selected.lever.name }}</strong> by hand: {{ selected.hand }}; by key: {{ selected.key }}.
+        <span class="soft"
+          >An estimate by the Keystroke-Level Model (Card, Moran, Newell 1980): M thinking 1.35 s, P pointing 1.1 s, K a
+          key 0.2 s, H a hand to the keyboard or back 0.4 s; as the bench stands now.{{
+            selected.unknown ? ` Of ${countOf(selected.unknown, 'step')} it is not known, and counts nothing.` : ''
+          }}</span
+        >
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.which {
+  width: 170px;
+}
+.filter {
+  width: 180px;
+}
+.body {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-height: 0;
+}
+.charts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+  padding: 8px 16px 0;
+}
+.saving {
+  grid-template-columns: 48px minmax(120px, 1fr) 84px 72px 56px 56px 80px 80px 104px;
+}
+.model {
+  padding: 8px 16px;
+  border-top: 1px solid var(--line);
+  font-size: 13px;
+}
+</style>

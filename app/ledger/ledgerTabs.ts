@@ -1,0 +1,5 @@
+/** The parts of the ledger. */
+export const LEDGER_TABS = [
+  { id: 'runs', name: 'Runs' },
+  { id: 'saves', name: 'What it saves' },
+] as const

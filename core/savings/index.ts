@@ -1,0 +1,5 @@
+export { formatOperators, msOf, OPERATOR_MS, parseOperators } from './operators'
+export { LATELY_DAYS, savedBy } from './savings'
+export type { Done, Saved } from './savings'
+export { handWork, keyWork, timeByHand, timeByKey } from './times'
+export type { EstimateContext } from './times'
