@@ -102,6 +102,7 @@ const aboutCount = computed(() => new Set((found.value ?? []).map(({ about }) =>
           :id="fieldId"
           v-model="of"
           filterable
+          default-first-option
           clearable
           :aria-label="ofWords[what]"
           placeholder="Choose by typing"

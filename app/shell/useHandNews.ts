@@ -31,6 +31,7 @@ export function useHandNews(): void {
               action: {
                 label: 'Undo the act',
                 act: async () => {
+                  acts.lastAct = undefined
                   await notices.attempt(() => callApi('changeBench', { body: { changes } }))
                   notices.dismiss()
                 },

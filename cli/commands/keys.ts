@@ -1,5 +1,6 @@
 import type { Command } from 'commander'
-import { bySeverity, createClashIndex, describeClash, keyOwners, suggestChords } from '../../core/clash'
+import { checkUp } from '../../core/checkup'
+import { createClashIndex, keyOwners, suggestChords } from '../../core/clash'
 import type { ClashInput } from '../../core/clash'
 import { frontProgram } from '../../core/bench'
 import { formatChord, parseChord } from '../../core/keys'
@@ -92,25 +93,31 @@ export function addKeyCommands(program: Command, open: () => Session, end: (code
 
   program
     .command('check')
-    .description('what is wrong with keys and sheets as they stand; ends with 1 where something is')
+    .description('what would not go as meant as things stand: the check-up; ends with 1 where there is a fault')
     .action(async () => {
       const { output, world } = opened(open())
       const all = await world
-      const byId = new Map(all.levers.map((lever) => [lever.id, lever]))
-      const clashes = createClashIndex(clashInput(all))
-        .all()
-        .filter(({ severity, dormant }) => severity !== 'note' && !dormant)
-        .sort(bySeverity)
-      const found = clashes.map((clash) => {
-        const lever = byId.get(clash.leverId)
-        return { plate: lever?.plate, lever: lever?.name, severity: clash.severity, says: describeClash(clash) }
+      const { frames, keys } = clashInput(all)
+      const findings = checkUp({ ...all, frames, keys })
+      const levers = new Map(all.levers.map((lever) => [lever.id, lever]))
+      const names = new Map([...all.frames, ...all.values].map(({ id, name }) => [id, name]))
+      const found = findings.map(({ about, severity, code, where, message, mend }) => {
+        const lever = levers.get(about.id)
+        const name = lever?.name ?? `${about.kind} ${names.get(about.id) ?? about.id}`
+        return { plate: lever?.plate, name, severity, code, where, says: message, mend: mend?.label }
       })
-      if (found.length > 0) end(EXIT.failed)
+      if (found.some(({ severity }) => severity === 'fault')) end(EXIT.failed)
       output.answer(found, () =>
         output.table(
-          ['no.', 'lever', 'how', 'what'],
-          found.map(({ plate, lever, severity, says }) => [String(plate ?? ''), lever ?? '', severity, says]),
-          `${all.levers.length} levers: no key is lost, late or swallowed.`,
+          ['no.', 'lever', 'how', 'where', 'what'],
+          found.map(({ plate, name, severity, where, says }) => [
+            String(plate ?? ''),
+            name,
+            severity,
+            where ?? '',
+            says,
+          ]),
+          `${all.levers.length} levers: all is well.`,
         ),
       )
     })

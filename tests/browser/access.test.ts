@@ -97,7 +97,11 @@ const views: { name: string; path: string; act?: (page: Page) => Promise<void> }
     act: async (page) => {
       await page.keyboard.press('F2')
       await page.keyboard.type('atlas')
-      await page.waitForSelector('[aria-label="Found"] [role="option"]')
+      // What was found for the letters before is longer.
+      await page.waitForFunction(() => {
+        const found = [...document.querySelectorAll('[aria-label="Found"] [role="option"]')]
+        return found.length > 0 && found.every(({ textContent }) => textContent.toLowerCase().includes('atlas'))
+      })
     },
   },
 ]

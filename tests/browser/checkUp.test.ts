@@ -7,7 +7,7 @@ import type { Lever } from '../../core/levers'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, seen, unseen } from '../support/screen'
+import { button, chooseProgram, seen, unseen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -96,15 +96,7 @@ test('several are marked and mended at once; one that is meant so is accepted, a
 test('what would break if a program was removed is told by name', async () => {
   page = await session.open('/check-up')
   await page.waitForSelector('[aria-label="What would break"]')
-  await page.click(
-    '[aria-label="What would break"] .el-select-v2, [aria-label="What would break"] .el-select:last-of-type',
-  )
-  await page.waitForSelector('[aria-label="Which program"]')
-  await page.focus('[aria-label="Which program"]')
-  await page.keyboard.type('Atlas')
-  await page.waitForFunction(() => document.body.textContent?.includes('Atlas Room'))
-  await page.keyboard.press('ArrowDown')
-  await page.keyboard.press('Enter')
+  await chooseProgram(page, 'Which program', 'Atlas', 'Atlas Room')
   await button(page, 'See what would break')
   await seen(page, 'would not go as meant:')
 })

@@ -66,9 +66,12 @@ test('a folder is made from marked plates with a name from what they share, open
   expect(await page.$eval('[aria-label="Name of the folder"]', (field) => (field as HTMLInputElement).value)).toBe(
     'Dome',
   )
+  await page.waitForFunction(() => document.activeElement?.ariaLabel === 'Name of the folder')
   await page.keyboard.type('Dome tonight')
   await page.keyboard.press('Enter')
   await becomes(0, '[Dome tonight: lever-1 lever-2] lever-44 atlas-room dome shutter')
+  await seen(page, 'Dome tonight')
+  await page.waitForFunction(() => document.activeElement?.ariaLabel !== 'Name of the folder')
   await page.keyboard.press('ArrowRight')
   await press(page, 'Alt+I')
   await becomes(0, '[Dome tonight: lever-1 lever-2 lever-44] atlas-room dome shutter')
