@@ -52,14 +52,6 @@ const views: { name: string; path: string; act?: (page: Page) => Promise<void> }
     act: (page) => page.click('[data-key="folder folder-reduce"]'),
   },
   { name: 'check-up', path: '/check-up', act: (page) => seen(page, 'Cairn Web takes') },
-  {
-    name: 'what levers save',
-    path: '/ledger?tab=saves',
-    act: async (page) => {
-      await session.call('POST', '/api/levers/lever-1/pull', {})
-      await seen(page, 'Saved by lever')
-    },
-  },
   { name: 'recording', path: '/recording' },
   { name: 'turntables', path: '/turntables' },
   {
@@ -102,6 +94,14 @@ const views: { name: string; path: string; act?: (page: Page) => Promise<void> }
         const found = [...document.querySelectorAll('[aria-label="Found"] [role="option"]')]
         return found.length > 0 && found.every(({ textContent }) => textContent.toLowerCase().includes('atlas'))
       })
+    },
+  },
+  {
+    name: 'what levers save',
+    path: '/ledger?tab=saves',
+    act: async (page) => {
+      await session.call('POST', '/api/levers/lever-1/pull', {})
+      await seen(page, 'Saved by lever')
     },
   },
 ]
