@@ -71,10 +71,6 @@ const otherWords = (line: FoundLine, word: string | undefined) => line.words.fil
 </template>
 
 <style scoped>
-.found {
-  max-height: min(408px, 56vh);
-  overflow: auto;
-}
 .found:not(.grid) li {
   display: grid;
   grid-template-columns: 48px minmax(180px, 1.1fr) minmax(0, 1.3fr) 120px 150px 130px;

@@ -107,7 +107,7 @@ useEventListener(window, 'keydown', (event) => {
       type="text"
       role="combobox"
       :aria-label="prompt ?? 'Launcher: find and open anything'"
-      :aria-controls="isOpen ? 'launcher-board' : undefined"
+      :aria-controls="isOpen && rows.length > 0 ? 'launcher-list' : undefined"
       aria-autocomplete="list"
       :aria-expanded="isOpen"
       :aria-activedescendant="isOpen && rows.length > 0 ? `launcher-${chosen}` : undefined"
@@ -137,7 +137,7 @@ useEventListener(window, 'keydown', (event) => {
           @narrow="board.narrowTo($event)"
           @choose="category = $event"
         />
-        <div v-if="rows.length > 0" role="listbox" aria-label="Found">
+        <div v-if="rows.length > 0" id="launcher-list" class="list" role="listbox" aria-label="Found">
           <BoardLeads :rows="rows.slice(0, leading)" :chosen="chosen" @go="((chosen = $event), deeds.go())" />
           <FoundList
             :hits="hits"
@@ -175,6 +175,11 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
+/* The list box itself is what is gone through by key, and so what is moved. */
+.list {
+  max-height: min(442px, 60vh);
+  overflow: auto;
+}
 .launcher {
   flex: 1;
   display: flex;

@@ -267,6 +267,31 @@ describe('what can never be', () => {
     expect(check([{ ...one, enabled: false }])).toEqual([])
   })
 
+  test('two keys of one lever are mended together: each mend alters its own trigger and nothing else', () => {
+    const [first, second] = Object.values(exampleDesk().programs)
+      .flatMap(({ claims }) => claims)
+      .map(({ chord }) => chord)
+    const one = lever({
+      steps: [say()],
+      triggers: [
+        { id: 'a', kind: 'chord', chord: first },
+        { id: 'b', kind: 'chord', chord: second },
+      ],
+    })
+    const found = check([one]).filter(({ code }) => code === 'key-lost')
+    expect(found.length).toBe(2)
+    expect(check([found.reduce((now, finding) => mended(now, finding), one)])).toEqual([])
+  })
+
+  test('windows that come, go or come to the front are no matter of a lever', () => {
+    const one = lever({ steps: [{ kind: 'program.open', programId: 'chart', args: [], whenRunning: 'refuse' }] })
+    const bench = exampleDesk()
+    const following = new CheckUp({ levers: [one], frames, values: [], bench })
+    following.findings()
+    following.setBench({ ...bench, windows: {}, stack: [] })
+    expect(following.dueCount).toBe(0)
+  })
+
   test('a sheet whose rehearsal fails, with the row; not what needs an answer', () => {
     const context = { nowMs: 0, nextId: () => 'x' }
     const failing = lever({ steps: [say(), { kind: 'program.raise', programId: 'dome' }] })

@@ -43,6 +43,8 @@ interface Judged {
 
 /** The keys of clashes are looked at by all alike. */
 const NO_KEYS: readonly string[] = []
+const NO_WINDOWS: BenchState['windows'] = {}
+const NO_STACK: BenchState['stack'] = []
 
 /**
  * A check-up that is kept true change by change: a change makes only those levers be judged anew that have looked at
@@ -50,6 +52,7 @@ const NO_KEYS: readonly string[] = []
  */
 export class CheckUp {
   private bench: BenchState
+  private empty: { readonly of: BenchState; readonly bench: BenchState } | undefined
   private readonly levers = new Map<string, Lever>()
   private frames: readonly Frame[]
   private values: readonly NamedValue[]
@@ -237,13 +240,22 @@ export class CheckUp {
     }
   }
 
+  /** What stands open is so for the moment only, and no lever is judged by it. */
+  private emptyDesk(): BenchState {
+    if (this.empty?.of !== this.bench)
+      this.empty = { of: this.bench, bench: { ...this.bench, windows: NO_WINDOWS, stack: NO_STACK } }
+    return this.empty.bench
+  }
+
   private judge(id: string): void {
     this.due.delete(id)
     const lever = this.levers.get(id)
     if (!lever) return
     this.forget(id)
     const others = new Set<string>()
-    const { value: findings, keys } = watchBench(this.bench, (bench) => judgeLever(lever, this.world(others, bench)))
+    const { value: findings, keys } = watchBench(this.emptyDesk(), (bench) =>
+      judgeLever(lever, this.world(others, bench)),
+    )
     // Levers that it pulls may be of other frames; what names stand for there is looked at by them.
     const table = this.tableOf(lever.frameId)
     const names = new Map([...namesOf(lever)].map((name) => [name, textIn(table, name)] as const))

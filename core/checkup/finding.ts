@@ -1,7 +1,7 @@
 import { mapMarked } from '../fields'
 import type { Reference } from '../fields'
 import { leverPatchSchema } from '../levers'
-import type { Lever, LeverPatch } from '../levers'
+import type { Lever, LeverPatch, Trigger } from '../levers'
 import { own } from '../result'
 import type { Step } from '../steps'
 
@@ -18,6 +18,8 @@ export type Mend =
       readonly to: string
     }
   | { readonly kind: 'lever'; readonly label: string; readonly part: LeverPatch }
+  /** One of its triggers, and nothing of the others. */
+  | { readonly kind: 'trigger'; readonly label: string; readonly triggerId: string; readonly part: Partial<Trigger> }
   /** The value it is about is deleted. */
   | { readonly kind: 'delete-value'; readonly label: string }
 
@@ -65,6 +67,12 @@ export function patchOf(mend: Mend, lever: Lever): LeverPatch | undefined {
         mark.refers === mend.refers && text === mend.from ? mend.to : text,
       )
     }
+    case 'trigger':
+      return {
+        triggers: lever.triggers.map((one) =>
+          one.id === mend.triggerId ? ({ ...one, ...mend.part } as Trigger) : one,
+        ),
+      }
     case 'delete-value':
       return undefined
   }

@@ -1,7 +1,8 @@
 import { describeClash, waysOut } from '../clash'
-import type { Clash } from '../clash'
+import type { Clash, WayOut } from '../clash'
 import type { Lever } from '../levers'
-import type { Finding } from './finding'
+import { own } from '../result'
+import type { Finding, Mend } from './finding'
 
 /** What each way to be without a key is called. */
 const CODES: Record<Clash['severity'], string> = {
@@ -17,7 +18,7 @@ export function keyFindings(clashes: readonly Clash[], lever: Lever): Finding[] 
     if (clash.severity === 'note' || clash.dormant) return []
     const message = describeClash(clash)
     const [way] = waysOut(clash, lever, [])
-    const mend = way && 'patch' in way ? { kind: 'lever' as const, label: way.label, part: way.patch } : undefined
+    const mend = way && 'patch' in way ? mendOf(way, clash.triggerId, lever) : undefined
     return [
       {
         id: [lever.id, CODES[clash.severity], clash.triggerId, message].join('|'),
@@ -32,3 +33,16 @@ export function keyFindings(clashes: readonly Clash[], lever: Lever): Finding[] 
     ]
   })
 }
+
+/** Of a way out that alters a trigger only that, so that several of one lever can be mended together. */
+function mendOf({ label, patch }: Extract<WayOut, { patch: unknown }>, triggerId: string, lever: Lever): Mend {
+  const before = lever.triggers.find(({ id }) => id === triggerId)
+  const after = patch.triggers?.find(({ id }) => id === triggerId)
+  if (!before || !after) return { kind: 'lever', label, part: patch }
+  const part = Object.fromEntries(
+    Object.entries(after).filter(([field, value]) => value !== (own(before as object as AnyRecord, field) as unknown)),
+  )
+  return { kind: 'trigger', label, triggerId, part }
+}
+
+type AnyRecord = Readonly<Record<string, unknown>>

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { judgeLever, patchOf } from '../../core/checkup'
 import type { Finding, WhatIf, World } from '../../core/checkup'
+import { usesOf } from '../../core/levers'
 import type { Lever, LeverPatch, NamedValue } from '../../core/levers'
 import { countOf } from '../../core/names'
 import { fail, succeed } from '../../core/result'
@@ -58,6 +59,8 @@ export class CheckUpDesk {
   private due = 0
   private toRehearse = 0
   private isKnown = false
+  /** The thread has told nothing yet: what it tells first is all there is. */
+  private isAnew = true
   private asked = 0
   private readonly waiting = new Map<number, (answer: Extract<FromCheckUp, { kind: 'what-if' }>) => void>()
   private readonly firstTime: (() => void)[] = []
@@ -83,7 +86,12 @@ export class CheckUpDesk {
     clearTimeout(this.begin)
     this.worker?.end()
     this.worker = undefined
+    this.letGo()
     await this.writing
+  }
+
+  private letGo(): void {
+    for (const resolve of this.firstTime.splice(0)) resolve()
   }
 
   state(): CheckUpState {
@@ -146,6 +154,7 @@ export class CheckUpDesk {
     if (wanted.length === 0) return fail(GONE)
     return edit(this.store, (state) => {
       const { entries, count } = mendEntries(wanted, state, this.world())
+      if (count === 0) return fail(GONE)
       return succeed({ label: `Mended ${countOf(count, 'finding')}`, entries, answer: count })
     })
   }
@@ -175,6 +184,8 @@ export class CheckUpDesk {
   private beginNow(): void {
     if (this.worker || this.isClosed) return
     clearTimeout(this.begin)
+    this.begin = undefined
+    this.isAnew = true
     this.worker = existsSync(this.file) ? this.thread() : this.here()
     this.fill()
   }
@@ -186,6 +197,10 @@ export class CheckUpDesk {
     worker.on('error', (error) => {
       console.error('check-up:', error)
       this.worker = undefined
+      // Whoever asked gets what was known, and a new thread begins for whoever asks next.
+      this.letGo()
+      this.due = this.toRehearse = 0
+      this.tellTabs()
     })
     return { post: (message: ToCheckUp) => worker.postMessage(message), end: () => void worker.terminate() }
   }
@@ -214,7 +229,7 @@ export class CheckUpDesk {
     const { book, bench } = this.store
     const { allLevers: levers, allFrames: frames, allValues: values } = book
     const content = { levers, frames, values, bench, keys: book.keys.body, racked: rackedIn(book.settings.body) }
-    this.worker!.post({ kind: 'begin', content, aheadMs: 0 })
+    this.worker!.post({ kind: 'begin', content })
   }
 
   private tellEdit({ levers, frames, values, keys, settings }: BookDelta): void {
@@ -250,9 +265,12 @@ export class CheckUpDesk {
     }
   }
 
-  private takeFound({ added, gone }: Extract<FromCheckUp, { kind: 'found' }>): void {
+  private takeFound({ added, gone: told }: Extract<FromCheckUp, { kind: 'found' }>): void {
     const nowMs = this.store.clock.nowMs()
     const isFirst = !this.isKnown
+    const now = new Set(added.map(({ id }) => id))
+    const gone = this.isAnew ? [...this.found.keys()].filter((id) => !now.has(id)) : told
+    this.isAnew = false
     for (const id of gone) this.found.delete(id)
     for (const finding of added) this.found.set(finding.id, finding)
     // What was found before the start and is not any more is forgotten with the first of them.
@@ -268,7 +286,7 @@ export class CheckUpDesk {
     if (forgotten.length + fresh.length > 0 || isWell) this.keep(fresh, forgotten, isWell ? nowMs : undefined, nowMs)
     const news = isFirst ? [] : fresh.filter(({ severity }) => severity === 'fault')
     this.tellTabs(news)
-    for (const resolve of this.firstTime.splice(0)) resolve()
+    this.letGo()
   }
 
   private keep(
@@ -301,31 +319,31 @@ function rackedIn({ rack }: Settings): string[] {
   return entries.flatMap((id) => (id.startsWith('lever:') ? [id.slice('lever:'.length)] : []))
 }
 
-/** One mend after the other: what one of them alters is judged again before the next one of the same lever. */
+/**
+ * One mend after the other, each as the lever stands by then: what was edited since a finding was told, or by a mend before
+ * it, is judged again and not overwritten.
+ */
 function mendEntries(
   wanted: readonly Finding[],
-  { levers, values }: BookState,
+  { levers, values, frames }: BookState,
   world: World,
 ): { entries: RevisionEntry[]; count: number } {
   const altered = new Map<string, LeverPatch>()
   const deleted = new Map<string, NamedValue>()
   let count = 0
-  for (const finding of wanted) {
-    if (finding.about.kind === 'value') {
-      const value = values.get(finding.about.id)
-      if (value) deleted.set(value.id, value)
-      if (value) count += 1
-      continue
+  for (const { id, about, mend: told } of wanted) {
+    if (about.kind === 'value') {
+      const value = values.get(about.id)
+      if (!value || usesOf(value, [...values.values()], [...levers.values()], [...frames.values()]).length > 0) continue
+      deleted.set(value.id, value)
+      count += 1
     }
-    const before = levers.get(finding.about.id)
-    if (!before || finding.about.kind !== 'lever') continue
+    const before = about.kind === 'lever' ? levers.get(about.id) : undefined
+    if (!before) continue
     const patch = altered.get(before.id)
     const now = { ...before, ...patch } as Lever
-    // A key has its mend from whoever else claims it; all else is judged again as the lever stands by now.
-    const mend =
-      patch && !finding.code.startsWith('key-')
-        ? judgeLever(now, world).find(({ id }) => id === finding.id)?.mend
-        : finding.mend
+    // A trigger is mended by what differs in it; all else is the lever's own, and is judged here.
+    const mend = told?.kind === 'trigger' ? told : judgeLever(now, world).find((finding) => finding.id === id)?.mend
     const next = mend && patchOf(mend, now)
     if (next) altered.set(before.id, { ...patch, ...next })
     // What another mend has put right with it is mended too.

@@ -9,7 +9,7 @@ import { FollowStore } from './followStore'
 import type { CheckedContent, FromCheckUp, ToCheckUp } from './messages'
 
 const content: CheckedContent = { levers, frames, values, bench: workstation, keys: DEFAULT_KEYS, racked: [] }
-const begin: ToCheckUp = { kind: 'begin', content, aheadMs: 0 }
+const begin: ToCheckUp = { kind: 'begin', content }
 
 /** A follower with a clock of its own: work is done when the test says so. */
 function following() {

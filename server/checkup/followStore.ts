@@ -1,6 +1,7 @@
 import { applyChanges } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import { CheckUp, judgeRehearsal, whatIf } from '../../core/checkup'
+import { NO_VALUES } from '../../core/command'
 import type { Finding } from '../../core/checkup'
 import { framesNow, isFrameOn, tableFor } from '../../core/levers'
 import type { Frame, Lever, NamedValue } from '../../core/levers'
@@ -140,7 +141,8 @@ export class FollowStore {
       [...this.told.values()].flatMap(({ severity, about }) => (severity === 'fault' ? [about.id] : [])),
     )
     this.toRehearse = this.content.levers.flatMap(({ id, enabled }) => (enabled && !faulty.has(id) ? [id] : []))
-    this.rehearsed = new Map([...this.rehearsed].filter(([id]) => this.toRehearse.includes(id)))
+    const wanted = new Set(this.toRehearse)
+    this.rehearsed = new Map([...this.rehearsed].filter(([id]) => wanted.has(id)))
     this.rehearseSome(sinceMs, this.here.nowMs(), 0)
   }
 
@@ -150,11 +152,11 @@ export class FollowStore {
       return
     }
     const untilMs = this.here.nowMs() + SLICE_MS
-    const byId = new Map(this.content.levers.map((lever) => [lever.id, lever]))
+    const judge = this.rehearser()
     let next = at
     for (; next < this.toRehearse.length && this.here.nowMs() < untilMs; next++) {
       const id = this.toRehearse[next]!
-      const finding = this.judgeRehearsal(byId.get(id)!, byId)
+      const finding = judge(id)
       if (finding) this.rehearsed.set(id, finding)
       else this.rehearsed.delete(id)
     }
@@ -169,37 +171,41 @@ export class FollowStore {
     this.tellFound()
   }
 
-  private judgeRehearsal(lever: Lever, byId: ReadonlyMap<string, Lever>): Finding | undefined {
+  /** Rehearses levers as everything stands now. */
+  private rehearser(): (id: string) => Finding | undefined {
     const { bench, frames, values, levers } = this.content!
-    const tables = new Map<string, ReturnType<typeof tableFor>>()
-    const tableOf = (frameId: string) => {
-      const table = tables.get(frameId) ?? tableFor(frameId, values, bench)
-      tables.set(frameId, table)
-      return table
-    }
+    const byId = new Map(levers.map((lever) => [lever.id, lever]))
+    const tables = new Map(frames.map(({ id }) => [id, tableFor(id, values, bench)]))
+    const valuesOf = (frameId: string) => tables.get(frameId) ?? NO_VALUES
     const moment = this.moment()
     let count = 0
-    return judgeRehearsal(lever, bench, {
+    const context = {
       ...moment,
       nextId: () => `rehearsed-${++count}`,
-      values: tableOf(lever.frameId),
-      sum: (text) => evaluateSum(text),
-      framesOn: (id, now) => frames.some((frame) => frame.id === id && isFrameOn(frame, now, moment)),
-      leversOf: (wanted) => levers.filter(({ frameId }) => wanted === undefined || frameId === wanted),
-      leverOf: (id) => {
-        const other = byId.get(id)
-        return other && { lever: other, values: tableOf(other.frameId) }
+      sum: (text: string) => evaluateSum(text),
+      framesOn: (id: string, now: BenchState) =>
+        frames.some((frame) => frame.id === id && isFrameOn(frame, now, moment)),
+      leversOf: (wanted: string | undefined) =>
+        levers.filter(({ frameId }) => wanted === undefined || frameId === wanted),
+      leverOf: (id: string) => {
+        const lever = byId.get(id)
+        return lever && { lever, values: valuesOf(lever.frameId) }
       },
-    })
+    }
+    return (id) => {
+      const lever = byId.get(id)
+      return lever && judgeRehearsal(lever, bench, { ...context, values: valuesOf(lever.frameId) })
+    }
   }
 
   private tellFound(): void {
-    const all = [...this.check!.findings(), ...this.rehearsed.values()]
+    const ids = new Set(this.content!.levers.map(({ id }) => id))
+    const all = [...this.check!.findings(), ...[...this.rehearsed.values()].filter(({ about }) => ids.has(about.id))]
     const now = new Map(all.map((finding) => [finding.id, finding]))
     const added = all.filter(({ id }) => !this.told.has(id))
     const gone = [...this.told.keys()].filter((id) => !now.has(id))
     this.told = now
-    this.here.tell({ kind: 'found', added, gone, toRehearse: 0 })
+    this.here.tell({ kind: 'found', added, gone })
   }
 }
 

@@ -27,7 +27,7 @@ export interface CheckedEdit {
 }
 
 export type ToCheckUp =
-  | { readonly kind: 'begin'; readonly content: CheckedContent; readonly aheadMs: number }
+  | { readonly kind: 'begin'; readonly content: CheckedContent }
   | { readonly kind: 'bench'; readonly changes: readonly Change[] }
   | { readonly kind: 'edit'; readonly edit: CheckedEdit }
   | { readonly kind: 'what-if'; readonly seq: number; readonly what: WhatIf }
@@ -40,7 +40,6 @@ export type FromCheckUp =
       readonly kind: 'found'
       readonly added: readonly Finding[]
       readonly gone: readonly string[]
-      readonly toRehearse: number
     }
   | {
       readonly kind: 'what-if'
