@@ -284,7 +284,9 @@ describe('what can never be', () => {
   })
 
   test('windows that come, go or come to the front are no matter of a lever', () => {
-    const one = lever({ steps: [{ kind: 'program.open', programId: 'chart', args: [], whenRunning: 'refuse' }] })
+    const one = lever({
+      steps: [{ kind: 'program.open', programId: 'chart', args: ['/l/a.log'], whenRunning: 'refuse' }],
+    })
     const bench = exampleDesk()
     const following = new CheckUp({ levers: [one], frames, values: [], bench })
     following.findings()

@@ -146,8 +146,10 @@ export class CheckUp {
   setBench(bench: BenchState): void {
     const before = this.bench
     if (before === bench) return
+    const looked = this.emptyDesk()
     this.bench = bench
-    for (const key of changedKeys(before, bench)) for (const id of this.byBenchKey.get(key) ?? NO_KEYS) this.due.add(id)
+    for (const key of changedKeys(looked, this.emptyDesk()))
+      for (const id of this.byBenchKey.get(key) ?? NO_KEYS) this.due.add(id)
     if (before.programs !== bench.programs) this.clashes = this.clashesByLever = undefined
     if (before.folders !== bench.folders) this.valuesChanged()
     this.ofFrames = undefined
