@@ -2,13 +2,13 @@ export { apiGuide } from './apiGuide'
 export { endpoints } from './endpoints'
 export type { AnswerOf, BodyOf, Endpoint, EndpointName } from './endpoints'
 export type { FrameFileIssue, FrameFilePlan } from './endpoints/frameFiles'
+export type { CheckUpState, ToldFinding } from './checkUpSchemas'
 export { openApi } from './openApi'
 export { liveEventSchema, refusalSchema } from './schemas'
 export type {
   Act,
   ApiIssue,
   BatchBody,
-  CheckUpState,
   ExportAnswer,
   FollowBody,
   History,
@@ -24,7 +24,6 @@ export type {
   RunSummary,
   FrameFolderSummary,
   StateAnswer,
-  ToldFinding,
   VariantsBody,
 } from './schemas'
 export { markRun, reportRun, summarizeRun } from './summarizeRun'

@@ -17,6 +17,7 @@ import { stepSchema } from '../core/steps'
 import { typingEventSchema } from '../core/timing'
 import { turnOutcomeSchema } from '../core/turntable'
 import { valueSchema } from '../core/values'
+import { aboutSchema, checkUpStateSchema } from './checkUpSchemas'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
 export const issueSchema = z.object({ code: z.string(), path: z.string(), message: z.string() })
@@ -152,31 +153,6 @@ export const frameFolderSchema = z.object({
       last: z.object({ atMs: z.number(), by: z.enum(['file', 'store']), says: z.string() }).optional(),
     }),
   ),
-})
-
-const aboutSchema = z.object({ kind: z.enum(['lever', 'frame', 'value']), id: z.string() })
-/** How a check-up stands: what is still to be judged, and how much was found that nobody has accepted. */
-export const checkUpStateSchema = z.object({
-  due: z.number().int(),
-  toRehearse: z.number().int(),
-  isKnown: z.boolean(),
-  wellAtMs: z.number().optional(),
-  faults: z.number().int(),
-  notes: z.number().int(),
-})
-export const toldFindingSchema = z.object({
-  id: z.string(),
-  about: aboutSchema,
-  severity: z.enum(['fault', 'note']),
-  code: z.string(),
-  row: z.string().optional(),
-  where: z.string().optional(),
-  message: z.string(),
-  /** What a mend of it is called, where there is one. */
-  mend: z.string().optional(),
-  parts: z.object({ there: z.array(z.string()).readonly(), missing: z.array(z.string()).readonly() }).optional(),
-  sinceMs: z.number().optional(),
-  accepted: z.object({ reason: z.string(), atMs: z.number() }).optional(),
 })
 
 export const stateAnswerSchema = z.object({
@@ -375,8 +351,6 @@ export type StateAnswer = z.infer<typeof stateAnswerSchema>
 export type RehearsalAnswer = z.infer<typeof rehearsalSchema>
 export type Act = z.infer<typeof actSchema>
 export type FrameFolderSummary = z.infer<typeof frameFolderSchema>
-export type CheckUpState = z.infer<typeof checkUpStateSchema>
-export type ToldFinding = z.infer<typeof toldFindingSchema>
 export type LiveEvent = z.infer<typeof liveEventSchema>
 export type BatchBody = z.infer<typeof batchBodySchema>
 export type VariantsBody = z.infer<typeof variantsBodySchema>

@@ -10,6 +10,7 @@ import { dayAndTime } from '~/page/instants'
 import { useViewKeys } from '~/page/useViewKeys'
 import { groupedRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
+import { useTypedList } from '~/rows/useTypedList'
 import { aboutName, aboutPath } from './aboutWords'
 import AboutHead from './AboutHead.vue'
 import FindingInspector from './FindingInspector.vue'
@@ -64,7 +65,13 @@ const groups = computed(() => {
 })
 const rows = computed(() => groupedRows([...groups.value].map(([id, group]) => ({ id, entries: group.entries }))))
 const ordered = computed(() => rows.value.flatMap((row) => (row.kind === 'entry' ? [row.entry] : [])))
-const selected = computed(() => ordered.value.find(({ id }) => id === selectedId.value) ?? ordered.value[0])
+const { selected, onKey } = useTypedList({
+  entries: () => ordered.value,
+  selectedId: () => selectedId.value,
+  select: (id) => (selectedId.value = id),
+  filter,
+  own: takeKey,
+})
 const markedHere = computed(() => new Set(ordered.value.flatMap(({ id }) => (marked.value.has(id) ? [id] : []))))
 /** What an act is about: what is marked, else what is selected. */
 const meant = computed(() => {
@@ -84,11 +91,6 @@ useViewKeys('Check-up', [
   { keys: 'Ctrl+Enter', does: 'mends what is marked, or the selected finding' },
   { keys: 'A', does: 'any letter filters the list' },
 ])
-
-function move(by: number): void {
-  const at = selected.value ? ordered.value.indexOf(selected.value) : 0
-  selectedId.value = ordered.value[Math.min(Math.max(0, at + by), ordered.value.length - 1)]?.id
-}
 
 function mark(id: string): void {
   const next = new Set(marked.value)
@@ -116,20 +118,13 @@ function open(finding: ToldFinding): void {
   void router.push(aboutPath(finding))
 }
 
-function onKey(event: KeyboardEvent): void {
-  if (event.altKey || event.metaKey || event.key === '?') return
-  if (event.ctrlKey) {
-    if (event.key !== 'Enter') return
-    void mendAll(meant.value)
-  } else if (event.key === 'ArrowDown') move(1)
-  else if (event.key === 'ArrowUp') move(-1)
-  else if (event.key === 'Enter' && selected.value) open(selected.value)
-  else if (event.key === ' ' && filter.value === '' && selected.value) mark(selected.value.id)
-  else if (event.key === 'Escape') filter.value = ''
-  else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
-  else if (event.key.length === 1 && event.key !== '/') filter.value += event.key
-  else return
-  event.preventDefault()
+function takeKey({ key, ctrlKey }: KeyboardEvent): boolean {
+  if (ctrlKey && key === 'Enter') void mendAll(meant.value)
+  else if (ctrlKey || !selected.value) return false
+  else if (key === 'Enter') open(selected.value)
+  else if (key === ' ' && filter.value === '') mark(selected.value.id)
+  else return false
+  return true
 }
 </script>
 

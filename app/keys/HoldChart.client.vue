@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import { keyName } from '~~/core/levers'
 import type { TypingOutcome } from '~~/core/timing'
+import { chartLook } from '~/page/chartLook'
 
 /** One figure of each candidate key against the hold time. */
 const { outcomes, figure, title, unit } = defineProps<{
@@ -12,8 +13,7 @@ const { outcomes, figure, title, unit } = defineProps<{
   unit: string
 }>()
 
-const style = getComputedStyle(document.documentElement)
-const colour = (name: string) => style.getPropertyValue(name).trim()
+const look = chartLook('line', title)
 const codes = computed(() => [...new Set(outcomes.map((outcome) => outcome.code))])
 const series = computed(() =>
   codes.value.map((code) => ({
@@ -24,24 +24,13 @@ const series = computed(() =>
   })),
 )
 const options = computed(() => ({
-  chart: {
-    type: 'line',
-    toolbar: { show: false },
-    zoom: { enabled: false },
-    animations: { enabled: false },
-    background: 'transparent',
-    foreColor: colour('--ink'),
-    fontFamily: 'Source Sans 3',
-  },
-  colors: ['--icon-green', '--icon-brass', '--icon-blue', '--icon-plum', '--icon-red', '--icon-ink'].map(colour),
+  ...look.options,
+  colors: ['--icon-green', '--icon-brass', '--icon-blue', '--icon-plum', '--icon-red', '--icon-ink'].map(look.colour),
   stroke: { width: 2, dashArray: [0, 4, 8, 2, 6, 0] },
   markers: { size: 3, shape: ['circle', 'square', 'triangle', 'cross', 'plus', 'star'] },
-  grid: { borderColor: colour('--line') },
   xaxis: { type: 'numeric', title: { text: 'hold time, ms' }, tickAmount: 6, decimalsInFloat: 0 },
   yaxis: { title: { text: unit }, min: 0, decimalsInFloat: 1 },
-  title: { text: title, style: { fontSize: '14px', fontWeight: 600, fontFamily: 'Barlow Semi Condensed' } },
   legend: { position: 'bottom' },
-  tooltip: { theme: colour('--ground') < '#8' ? 'dark' : 'light' },
 }))
 </script>
 

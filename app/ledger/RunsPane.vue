@@ -7,6 +7,7 @@ import { useLeverActions } from '~/levers/useLeverActions'
 import { countOf } from '~~/core/names'
 import { plainRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
+import { useTypedList } from '~/rows/useTypedList'
 import { useViewKeys } from '~/page/useViewKeys'
 import { timeOfDay } from '~/page/instants'
 import ViewTabs from '~/page/ViewTabs.vue'
@@ -29,7 +30,17 @@ const shown = computed(() => {
   )
 })
 const rows = computed(() => plainRows(shown.value))
-const selected = computed(() => shown.value.find((run) => run.id === route.query.run) ?? shown.value[0])
+const { selected, onKey } = useTypedList({
+  entries: () => shown.value,
+  selectedId: () => String(route.query.run ?? ''),
+  select,
+  filter,
+  own(event) {
+    if (!event.ctrlKey || event.key !== 'Enter' || !selected.value) return false
+    void actions.putBack(selected.value.id)
+    return true
+  },
+})
 
 useViewKeys('Ledger', [
   { keys: 'Up', does: 'selects the run above; Down the one below' },
@@ -37,27 +48,8 @@ useViewKeys('Ledger', [
   { keys: 'Ctrl+Enter', does: 'puts the selected run back' },
 ])
 
-function select(id: string | undefined): void {
-  if (id) void router.replace({ query: { run: id } })
-}
-
-function move(by: number): void {
-  const at = selected.value ? shown.value.indexOf(selected.value) : 0
-  select(shown.value[Math.min(Math.max(0, at + by), shown.value.length - 1)]?.id)
-}
-
-function onKey(event: KeyboardEvent): void {
-  if (event.altKey || event.metaKey || event.key === '?') return
-  if (event.ctrlKey) {
-    if (event.key !== 'Enter' || !selected.value) return
-    void actions.putBack(selected.value.id)
-  } else if (event.key === 'ArrowDown') move(1)
-  else if (event.key === 'ArrowUp') move(-1)
-  else if (event.key === 'Escape') filter.value = ''
-  else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
-  else if (event.key.length === 1 && event.key !== '/') filter.value += event.key
-  else return
-  event.preventDefault()
+function select(id: string): void {
+  void router.replace({ query: { run: id } })
 }
 </script>
 

@@ -13,6 +13,7 @@ import ViewTabs from '~/page/ViewTabs.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { plainRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
+import { useTypedList } from '~/rows/useTypedList'
 import { LEDGER_TABS } from './ledgerTabs'
 import SavingsChart from './SavingsChart.client.vue'
 import { dayWords, timeSaved } from './savingWords'
@@ -60,7 +61,17 @@ const wanted = computed(() => {
   return from.filter(({ lever }) => `${lever.plate} ${lever.name}`.toLowerCase().includes(text))
 })
 const rows = computed(() => plainRows(wanted.value))
-const selected = computed(() => wanted.value.find(({ id }) => id === selectedId.value) ?? wanted.value[0])
+const { selected, onKey } = useTypedList({
+  entries: () => wanted.value,
+  selectedId: () => selectedId.value,
+  select: (id) => (selectedId.value = id),
+  filter,
+  own(event) {
+    if (event.ctrlKey || event.key !== 'Enter' || !selected.value) return false
+    void router.push(`/levers/${selected.value.id}`)
+    return true
+  },
+})
 const totalMs = computed(() => used.value.reduce((sum, { savedMs = 0 }) => sum + savedMs, 0))
 const perWeekMs = computed(() => used.value.reduce((sum, { perWeekMs: each = 0 }) => sum + each, 0))
 const days = computed(() => {
@@ -82,23 +93,6 @@ useViewKeys('What it saves', [
   { keys: 'Enter', does: 'opens the lever' },
   { keys: 'A', does: 'any letter filters the list' },
 ])
-
-function move(by: number): void {
-  const at = selected.value ? wanted.value.indexOf(selected.value) : 0
-  selectedId.value = wanted.value[Math.min(Math.max(0, at + by), wanted.value.length - 1)]?.id
-}
-
-function onKey(event: KeyboardEvent): void {
-  if (event.altKey || event.metaKey || event.ctrlKey || event.key === '?') return
-  if (event.key === 'ArrowDown') move(1)
-  else if (event.key === 'ArrowUp') move(-1)
-  else if (event.key === 'Enter' && selected.value) void router.push(`/levers/${selected.value.id}`)
-  else if (event.key === 'Escape') filter.value = ''
-  else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
-  else if (event.key.length === 1 && event.key !== '/') filter.value += event.key
-  else return
-  event.preventDefault()
-}
 </script>
 
 <template>

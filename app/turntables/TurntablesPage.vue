@@ -11,6 +11,7 @@ import KeyPlates from '~/plates/KeyPlates.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { plainRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
+import { useTypedList } from '~/rows/useTypedList'
 import TableDrawing from './TableDrawing.vue'
 import { useTableMaking } from './useTableMaking'
 
@@ -36,7 +37,17 @@ const shown = computed(() => {
   )
 })
 const rows = computed(() => plainRows(shown.value))
-const selected = computed(() => shown.value.find(({ id }) => id === route.query.lever) ?? shown.value[0])
+const { selected, onKey } = useTypedList({
+  entries: () => shown.value,
+  selectedId: () => String(route.query.lever ?? ''),
+  select,
+  filter,
+  own(event) {
+    if (event.ctrlKey || event.key !== 'Enter') return false
+    edit()
+    return true
+  },
+})
 const aimed = ref<number>()
 const wanted = ref('')
 const MOST_FOUND = 6
@@ -64,22 +75,6 @@ function select(id: string | undefined): void {
 }
 function edit(): void {
   if (selected.value) void router.push(`/levers/${selected.value.id}`)
-}
-function move(by: number): void {
-  const at = selected.value ? shown.value.indexOf(selected.value) : 0
-  select(shown.value[Math.min(Math.max(0, at + by), shown.value.length - 1)]?.id)
-}
-
-function onKey(event: KeyboardEvent): void {
-  if (event.altKey || event.metaKey || event.ctrlKey || event.key === '?') return
-  if (event.key === 'ArrowDown') move(1)
-  else if (event.key === 'ArrowUp') move(-1)
-  else if (event.key === 'Enter') edit()
-  else if (event.key === 'Escape') filter.value = ''
-  else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
-  else if (event.key.length === 1 && event.key !== '/') filter.value += event.key
-  else return
-  event.preventDefault()
 }
 </script>
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { changeSchema, chordTextSchema, idSchema } from '../../core/bench'
-import { checkUpStateSchema, toldFindingSchema } from '../schemas'
+import { checkUpStateSchema, toldFindingSchema } from '../checkUpSchemas'
 import type { Endpoint } from './endpoint'
 
 const MOST = 10_000
