@@ -122,6 +122,17 @@ describe('what is gone', () => {
     const stack = lever({ steps: [{ kind: 'program.open', programId: 'chart', args: ['/l/a.log', '/l/nowhere.log'] }] })
     const parts = check([stack]).find((one) => one.parts)
     expect(parts?.parts).toEqual({ there: ['“a.log”'], missing: ['“nowhere.log”'] })
+    // Another part that comes or goes makes it no other finding, nor does a row above it.
+    const below = { ...stack, steps: [...lever({ steps: [{ ...say(), id: 'above' }] }).steps, ...stack.steps] }
+    expect(check([below]).map(({ id, row }) => [id, row])).toContainEqual([parts?.id, '1'])
+    const both = check([
+      {
+        ...stack,
+        steps: lever({ steps: [{ kind: 'program.open', programId: 'chart', args: ['/l/b.lg', '/l/nowhere.log'] }] })
+          .steps,
+      },
+    ])
+    expect(both.map(({ id }) => id)).toContain(parts?.id)
     expect(parts?.message).toContain('Of its parts “a.log” is there, and “nowhere.log” is not.')
   })
 

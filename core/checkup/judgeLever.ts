@@ -33,9 +33,15 @@ export function judgeLever(lever: Lever, world: World): Finding[] {
   ]
 }
 
-function found(lever: Lever, part: Omit<Finding, 'id' | 'about'> & { readonly within?: string }): Finding {
-  const { within, ...rest } = part
-  const id = [lever.id, rest.code, within ?? rest.where ?? '', rest.message].join('|')
+interface Part extends Omit<Finding, 'id' | 'about'> {
+  /** Where exactly, for its id. */
+  readonly within?: string
+  /** What it is known by, where its message tells of others too. */
+  readonly says?: string
+}
+
+function found(lever: Lever, { within, says, ...rest }: Part): Finding {
+  const id = [lever.id, rest.code, within ?? rest.where ?? '', says ?? rest.message].join('|')
   return { id, about: { kind: 'lever', id: lever.id }, ...rest }
 }
 
@@ -54,7 +60,11 @@ function placeOf(lever: Lever, path: string): { where: string; row?: string; wit
   switch (field) {
     case 'steps': {
       const row = stepIn(lever.steps, rest)
-      return { where: rowWords(row), row, within: `${row} ${rest.slice(row.split('.').length).join('.')}` }
+      return {
+        where: rowWords(row),
+        row,
+        within: `${stepIdAt(lever, row)} ${rest.slice(row.split('.').length).join('.')}`,
+      }
     }
     case 'doors':
       return { where: 'what it waits for', within: path }
@@ -107,7 +117,8 @@ function stepFindings(lever: Lever, world: World, lost: readonly LostName[]): Fi
           code: finding.code,
           row: path,
           where: rowWords(path),
-          within: `${path} ${finding.at}`,
+          within: `${stepIdAt(lever, path)} ${finding.at}`,
+          says: finding.message,
           message: parts ? `${finding.message} ${partsInWords(parts)}` : finding.message,
           ...(mend ? { mend } : {}),
           ...(parts ? { parts } : {}),
@@ -124,6 +135,11 @@ function mendOf(path: string, { at, mend, ...facts }: PlaceFinding['finding'], l
   const step = stepAtPath(lever.steps, path)
   if (typeof nearest !== 'string' || step === undefined) return undefined
   return { kind: 'step', label: `Take ${nearest}`, path, step: withText(step, at.split('.'), nearest) as Step }
+}
+
+/** A step is known by its id, wherever it is moved to. */
+function stepIdAt(lever: Lever, path: string): string {
+  return (stepAtPath(lever.steps, path) as Step | undefined)?.id ?? path
 }
 
 function stepAtPath(steps: readonly unknown[], path: string): unknown {

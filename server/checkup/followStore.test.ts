@@ -113,3 +113,26 @@ test('what would be is answered by its number, and alters nothing', () => {
   pass(100)
   expect(new Set([...standing()].filter(isFact))).toEqual(facts())
 })
+
+test('a finding that says something else of others is told again, and is no other one', () => {
+  const { follow, told, pass } = following()
+  follow.take(begin)
+  pass(100)
+  follow.take({ kind: 'bench', changes: [{ kind: 'file.move', from: '/home/watch/charts', to: '/home/watch/maps' }] })
+  pass(100)
+  const back = { kind: 'file.move' as const, from: '/home/watch/maps/south.atlas', to: '/home/watch/south.atlas' }
+  const before = told.length
+  follow.take({
+    kind: 'bench',
+    changes: [
+      { kind: 'file.put', path: '/home/watch/charts', file: { kind: 'folder' } },
+      back,
+      { kind: 'file.move', from: '/home/watch/south.atlas', to: '/home/watch/charts/south.atlas' },
+    ],
+  })
+  pass(100)
+  const [last] = told.slice(before).flatMap((message) => (message.kind === 'found' ? [message] : []))
+  const again = last!.added.find(({ about, parts }) => about.id === 'lever-7' && parts?.there.includes('“south.atlas”'))
+  expect(again?.message).toContain('“south.atlas” is there')
+  expect(last!.gone).not.toContain(again!.id)
+})

@@ -202,11 +202,16 @@ export class FollowStore {
     const ids = new Set(this.content!.levers.map(({ id }) => id))
     const all = [...this.check!.findings(), ...[...this.rehearsed.values()].filter(({ about }) => ids.has(about.id))]
     const now = new Map(all.map((finding) => [finding.id, finding]))
-    const added = all.filter(({ id }) => !this.told.has(id))
+    // What a finding says of others may differ, and it is the same finding: it is told again.
+    const added = all.filter((finding) => !isSame(this.told.get(finding.id), finding))
     const gone = [...this.told.keys()].filter((id) => !now.has(id))
     this.told = now
     this.here.tell({ kind: 'found', added, gone })
   }
+}
+
+function isSame(one: Finding | undefined, other: Finding): boolean {
+  return one === other || (one !== undefined && JSON.stringify(one) === JSON.stringify(other))
 }
 
 function withDelta<T extends Lever | Frame | NamedValue>(
