@@ -16,7 +16,7 @@ const series = computed(() => [{ name: 'minutes saved', data: points.map(({ ms }
 const options = computed(() => ({
   ...look.options,
   plotOptions: { bar: { horizontal: kind === 'levers', borderRadius: 0, columnWidth: '70%', barHeight: '64%' } },
-  colors: [look.colour('--plate-program')],
+  colors: [look.colour('--press')],
   dataLabels: { enabled: false },
   xaxis: {
     categories: points.map(({ label }) => label),
