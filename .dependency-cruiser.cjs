@@ -62,7 +62,7 @@ const above = {
     'result',
   ],
   shell: ['run', 'turntable', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result'],
-  frameFile: ['sheets', 'fields', 'levers', 'bench', 'steps', 'conditions', 'command', 'names', 'result'],
+  frameFile: ['variants', 'sheets', 'fields', 'levers', 'bench', 'steps', 'conditions', 'command', 'names', 'result'],
 }
 
 /** What every feature of the interface may use; these know no feature. */

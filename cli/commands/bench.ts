@@ -4,6 +4,7 @@ import type { BenchState, Control, ControlValue } from '../../core/bench'
 import { didYouMean } from '../../core/names'
 import { assertNever, own } from '../../core/result'
 import { CommandError } from '../exitCodes'
+import { liveEvents } from '../liveEvents'
 import type { Session } from '../session'
 import { wholeNumber } from '../wholeNumber'
 import { opened } from './levers'
@@ -93,20 +94,10 @@ export function addBenchCommands(program: Command, open: () => Session): void {
       const session = open()
       const { address } = await session.server()
       let left = count ?? Infinity
-      const response = await fetch(`${address}/api/events`)
-      const decoder = new TextDecoder()
-      let rest = ''
-      for await (const chunk of response.body!) {
-        rest += decoder.decode(chunk as Uint8Array, { stream: true })
-        const parts = rest.split('\n\n')
-        rest = parts.pop()!
-        for (const part of parts) {
-          const data = /^data: (.*)$/m.exec(part)?.[1]
-          if (data === undefined) continue
-          session.output.line(data)
-          left -= 1
-          if (left <= 0) return
-        }
+      for await (const event of liveEvents(address)) {
+        session.output.line(event)
+        left -= 1
+        if (left <= 0) return
       }
     })
 }

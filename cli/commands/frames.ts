@@ -2,8 +2,10 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import type { Command } from 'commander'
 import { documentOf, hasHeader, readFrameFile, writeFrameFile } from '../../core/frameFile'
 import type { FileIssue } from '../../core/frameFile'
+import type { LiveEvent } from '../../contract'
 import { CommandError, EXIT } from '../exitCodes'
 import { fromHere } from '../fromHere'
+import { liveEvents } from '../liveEvents'
 import type { Output } from '../output'
 import type { Session } from '../session'
 import { frameNamed } from '../world'
@@ -21,7 +23,7 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
     .addHelpText('after', '\nExamples:\n  keen frame write Desk\n  keen frame write Desk desk.frame.yaml')
     .action(async (wanted: string, file: string | undefined) => {
       const { output, world } = opened(open())
-      const { frames, levers, values } = await world
+      const { frames, levers, values, bench } = await world
       const { id } = frameNamed(frames, wanted)
       const stands = frames.find((one) => one.id === id)!
       const names = {
@@ -34,7 +36,7 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
       const before = file === undefined ? undefined : textOf(file)
       if (before !== undefined && !hasHeader(before))
         throw new CommandError(`${file} is no frame file, so it is not written over. Choose another name.`)
-      const text = writeFrameFile(document, before)
+      const text = writeFrameFile(document, before, bench.programs)
       if (file === undefined) output.answer({ text }, () => output.line(text.trimEnd()))
       else {
         writeFileSync(fromHere(file), text)
@@ -102,27 +104,56 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
 
   frame
     .command('watch')
-    .description('how the files of the watched folder stand')
-    .action(async () => {
+    .option('--once', 'only how they stand now; the exit code is 1 where one is not in step', false)
+    .description('how the files of the watched folder stand, and what becomes of each that is saved')
+    .addHelpText('after', '\nExamples:\n  keen frame watch\n  keen frame watch --once && git commit -a')
+    .action(async ({ once }: { once: boolean }) => {
       const session = open()
-      const { folder } = await (await session.server()).call('readFrameFolder')
+      const { address, call } = await session.server()
+      const { folder } = await call('readFrameFolder')
       if (!folder) throw new CommandError('No folder is watched. Start the server with KEEN_FRAMES set to one.')
-      if (folder.files.some(({ phase }) => phase !== 'in-step')) end(EXIT.failed)
-      session.output.answer(folder, () => {
-        session.output.table(
-          ['file', 'frame', 'how', ''],
-          folder.files.map(({ file, frame: name, phase, message, last }) => [
-            file,
-            name ?? '',
-            phase,
-            message ?? last?.says ?? '',
-          ]),
-          `No frame is kept in ${folder.folder} yet.`,
-        )
-        for (const { file, issues } of folder.files) tellIssues(session.output, file, issues)
-      })
+      if (once && folder.files.some(({ phase }) => phase !== 'in-step')) end(EXIT.failed)
+      tellFolder(session.output, folder)
+      let before = folder
+      if (once) return
+      for await (const text of liveEvents(address)) {
+        const event = JSON.parse(text) as LiveEvent
+        if (event.type !== 'frame-folder' || !event.folder) continue
+        tellChanges(session.output, before, event.folder)
+        before = event.folder
+      }
     })
 }
+
+type Folder = Extract<LiveEvent, { type: 'frame-folder' }>['folder']
+type FileOfFolder = NonNullable<Folder>['files'][number]
+
+function tellFolder(output: Output, folder: NonNullable<Folder>): void {
+  output.answer(folder, () => {
+    output.table(
+      ['file', 'frame', 'how', ''],
+      folder.files.map((file) => [file.file, file.frame ?? '', file.phase, saysOf(file)]),
+      `No frame is kept in ${folder.folder} yet.`,
+    )
+    for (const { file, issues } of folder.files) tellIssues(output, file, issues)
+  })
+}
+
+/** A line for each file that stands otherwise than before, with what is wrong in it. */
+function tellChanges(output: Output, before: NonNullable<Folder>, after: NonNullable<Folder>): void {
+  const known = new Map(before.files.map((file) => [file.file, JSON.stringify(file)]))
+  for (const file of after.files) {
+    if (known.get(file.file) === JSON.stringify(file)) continue
+    const says = [file.phase, ...(saysOf(file) === '' ? [] : [saysOf(file)])].join(', ')
+    output.line(output.isJson ? JSON.stringify(file) : `${file.file}: ${says}`)
+    if (!output.isJson) tellIssues(output, file.file, file.issues)
+  }
+  const names = new Set(after.files.map(({ file }) => file))
+  for (const { file } of before.files)
+    if (!names.has(file)) output.line(output.isJson ? JSON.stringify({ file, phase: 'gone' }) : `${file}: gone`)
+}
+
+const saysOf = ({ message, last }: FileOfFolder) => message ?? last?.says ?? ''
 
 function tellIssues(
   output: Output,

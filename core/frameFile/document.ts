@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { conditionSchema } from '../conditions'
-import { keyRuleSchema, leverDraftSchema, variantSchema } from '../levers'
-import type { Lever } from '../levers'
+import { keyRuleSchema, leverDraftSchema, PATTERN_FIELDS, variantSchema } from '../levers'
+import type { Lever, Variant } from '../levers'
 import { withNewIds } from '../sheets'
 import { everyStep } from '../steps'
 import type { Step } from '../steps'
@@ -55,6 +55,7 @@ export function withOwnIds(document: FrameDocument): FrameDocument {
   const renamed = new Map<string, ReadonlyMap<string, string>>()
   const levers = document.levers.map((lever) => {
     const { steps, ids } = renumbered(lever.steps)
+    renamed.set(lever.name, ids)
     if (lever.plate !== undefined) renamed.set(plateRef(lever.plate), ids)
     return {
       ...lever,
@@ -67,15 +68,26 @@ export function withOwnIds(document: FrameDocument): FrameDocument {
     ...document,
     rules: document.rules.map((rule, i) => ({ ...rule, id: `r${i + 1}` })),
     levers: levers.map((lever) => {
-      const ids = lever.variant ? renamed.get(lever.variant.patternId) : undefined
-      if (!lever.variant || !ids) return lever
-      const args = lever.variant.args.map((arg) => ({ ...arg, stepId: ids.get(arg.stepId) ?? arg.stepId }))
-      return { ...lever, variant: { ...lever.variant, args } }
+      if (!lever.variant) return lever
+      const ids = renamed.get(lever.variant.patternId)
+      const args = lever.variant.args.map((arg) => ({ ...arg, stepId: ids?.get(arg.stepId) ?? arg.stepId }))
+      return { ...lever, variant: inOrder({ ...lever.variant, args }) }
     }),
   }
 }
 
-function renumbered(steps: readonly Step[]): { steps: Step[]; ids: Map<string, string> } {
+/** A variant with what is its own in an order that does not depend on who wrote it. */
+export function inOrder({ patternId, own, args }: Variant): Variant {
+  const keyOf = ({ stepId, key }: Variant['args'][number]) => `${stepId} ${key}`
+  return {
+    patternId,
+    own: PATTERN_FIELDS.filter((field) => own.includes(field)),
+    args: args.toSorted((a, b) => (keyOf(a) < keyOf(b) ? -1 : keyOf(a) > keyOf(b) ? 1 : 0)),
+  }
+}
+
+/** Steps with ids counted through their blocks, and what each is called by the id it had. */
+export function renumbered(steps: readonly Step[]): { steps: Step[]; ids: Map<string, string> } {
   let count = 0
   const after = steps.map((step) => withNewIds(step, () => `s${(count += 1)}`))
   const before = [...everyStep(steps)].map(({ step }) => step.id)

@@ -3,9 +3,13 @@ import { conditionSchema } from '../conditions'
 import { own } from '../result'
 import { stepSchema } from '../steps'
 import { fileLeverSchema, frameDocumentSchema } from './document'
-import { HEADER, isRecord, VERSION } from './layout'
-import type { Data } from './layout'
+import { HEADER, VERSION } from './layout'
+import { isRecord } from './leverLayout'
+import type { Data } from './leverLayout'
 import { SHORT_FORMS } from './shortSteps'
+
+/** Fields that levers and rows of variants have as the API has them. */
+const SHARED = ['inputs', 'icon', 'interlock', 'lamp', 'doors', 'feedback', 'origin']
 
 /** The JSON Schema (2020-12) of frame files, by which editors complete and check them. */
 export function frameFileJsonSchema(): Data {
@@ -20,7 +24,32 @@ export function frameFileJsonSchema(): Data {
     Object.entries(SHORT_FORMS).map(([word, { help }]) => [word, { type: ['string', 'number'], description: help }]),
   )
   const text = { type: 'string' }
+  const cells = { type: 'object', additionalProperties: { type: ['string', 'number', 'boolean', 'null'] } }
   const texts = { anyOf: [text, { type: 'array', items: text }] }
+  const said: Data = {
+    plate: {
+      type: 'integer',
+      minimum: 1,
+      description: 'Its number; it keeps keys and history when the name changes.',
+    },
+    keys: {
+      description: 'A chord, a sequence of chords, a trigger in full, or a list of such.',
+      anyOf: [
+        text,
+        { $ref: '#/$defs/trigger' },
+        { type: 'array', items: { anyOf: [text, { $ref: '#/$defs/trigger' }] } },
+      ],
+    },
+    'only-in': { ...texts, description: 'Programs in front of which its keys are live.' },
+    'not-in': { ...texts, description: 'Programs in front of which its keys are not live.' },
+    off: { type: 'boolean' },
+    words: { ...texts, description: 'Short words that find it in the launcher.' },
+    do: { type: 'array', items: { $ref: '#/$defs/step' }, minItems: 1 },
+    ...shortWords,
+    'while-running': fields.whileRunning,
+    'pulled-again': fields.pulledAgain,
+    ...Object.fromEntries(SHARED.map((field) => [field, { $ref: `#/$defs/${field}` }])),
+  }
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Keen Lever frame file',
@@ -43,37 +72,30 @@ export function frameFileJsonSchema(): Data {
     },
     $defs: {
       ...definitions,
+      ...Object.fromEntries(SHARED.map((field) => [field, own(fields, field)])),
       lever: {
         type: 'object',
         additionalProperties: false,
         properties: {
-          plate: {
-            type: 'integer',
-            minimum: 1,
-            description: 'Its number; it keeps keys and history when the name changes.',
+          ...said,
+          variant: own(fields, 'variant'),
+          variants: {
+            type: ['object', 'null'],
+            additionalProperties: { $ref: '#/$defs/variant' },
+            description: 'Levers that are like this one but for what they say themselves.',
           },
-          keys: {
-            description: 'A chord, a sequence of chords, a trigger in full, or a list of such.',
-            anyOf: [
-              text,
-              { $ref: '#/$defs/trigger' },
-              { type: 'array', items: { anyOf: [text, { $ref: '#/$defs/trigger' }] } },
-            ],
+        },
+      },
+      variant: {
+        type: ['object', 'null'],
+        additionalProperties: false,
+        properties: {
+          ...said,
+          with: {
+            description:
+              'Arguments that differ, by their keys; null leaves one out. A list, where several programs are opened.',
+            anyOf: [cells, { type: 'array', items: { anyOf: [cells, { type: 'null' }] } }],
           },
-          'only-in': { ...texts, description: 'Programs in front of which its keys are live.' },
-          'not-in': { ...texts, description: 'Programs in front of which its keys are not live.' },
-          off: { type: 'boolean' },
-          words: { ...texts, description: 'Short words that find it in the launcher.' },
-          do: { type: 'array', items: { $ref: '#/$defs/step' }, minItems: 1 },
-          ...shortWords,
-          'while-running': fields.whileRunning,
-          'pulled-again': fields.pulledAgain,
-          ...Object.fromEntries(
-            ['inputs', 'icon', 'interlock', 'lamp', 'doors', 'feedback', 'origin', 'variant'].map((field) => [
-              field,
-              own(fields, field),
-            ]),
-          ),
         },
       },
       trigger: (fields.triggers as Data).items,

@@ -1,3 +1,5 @@
+import { mapMarked } from '../fields'
+import { fileLeverSchema, plateRef } from './document'
 import type { FileLever, FrameBase, FrameDocument } from './document'
 import { isSameLever, isSamePart } from './sameParts'
 
@@ -67,12 +69,13 @@ export function mergeFrames(
   const levers = merge('lever', [baseLevers(base), leversOf(file), leversOf(store)], isSameLever, ({ name }) => name)
   const typed = new Map(file.ids.map((id, i) => [id, (file.typed ?? file.document.levers)[i]!]))
   const inFile = leversOf(file)
+  const named = namesWithoutNumber(leversOf(store), typed)
   const documentOf = (side: 'toFile' | 'toStore'): FrameDocument => ({
     ...outer[side].get('')!,
     values: [...values[side].values()],
     levers: [...levers[side]].map(([id, lever]) => {
       if (side !== 'toFile') return lever
-      return lever === inFile.get(id) ? typed.get(id)! : likeTyped(lever, typed.get(id))
+      return lever === inFile.get(id) ? typed.get(id)! : likeTyped(lever, typed.get(id), named)
     }),
   })
   const all = [outer, values, levers]
@@ -143,10 +146,29 @@ function mergeParts<T>(
   return merged
 }
 
-/** A lever of the store as it is written where the file had it: without a number where the file says none. */
-function likeTyped(lever: FileLever, typed: FileLever | undefined): FileLever {
-  if (!typed || typed.plate !== undefined || lever.plate === undefined) return lever
-  const { plate: _plate, ...rest } = lever
+/** The names in the file of levers whose number it does not say, by what the store calls them. */
+function namesWithoutNumber(
+  inStore: ReadonlyMap<string, FileLever>,
+  typed: ReadonlyMap<string, FileLever>,
+): ReadonlyMap<string, string> {
+  const names = new Map<string, string>()
+  for (const [id, { name, plate }] of typed) {
+    const said = inStore.get(id)?.plate
+    if (plate === undefined && said !== undefined) names.set(plateRef(said), name)
+  }
+  return names
+}
+
+/** A lever of the store as it is written where the file had it: numbers that the file does not say are not said. */
+function likeTyped(lever: FileLever, typed: FileLever | undefined, named: ReadonlyMap<string, string>): FileLever {
+  const said =
+    named.size === 0
+      ? lever
+      : mapMarked(fileLeverSchema, lever, ({ mark, text }) =>
+          mark.refers === 'lever' ? (named.get(text) ?? text) : text,
+        )
+  if (!typed || typed.plate !== undefined || said.plate === undefined) return said
+  const { plate: _plate, ...rest } = said
   return rest
 }
 

@@ -1,6 +1,7 @@
 import { stringify } from 'yaml'
 import type { FrameDocument } from './document'
-import { leverData, toData } from './layout'
+import { toData } from './layout'
+import { leverData } from './leverLayout'
 import type { ApartPart } from './mergeFrames'
 
 /** So much of a part is shown. */
@@ -25,7 +26,11 @@ export function partText(
 function partData(document: FrameDocument, kind: ApartPart['kind'], name: string, isNumberSaid: boolean): unknown {
   if (kind === 'value') return document.values.find((value) => value.name === name)?.text
   if (kind === 'frame') {
-    const { values: _values, levers: _levers, ...frame } = toData({ ...document, values: [], levers: [] })
+    const {
+      values: _values,
+      levers: _levers,
+      ...frame
+    } = toData({ ...document, values: [], levers: [] }, { programs: {} })
     return frame
   }
   const lever = document.levers.find((one) => one.name === name)

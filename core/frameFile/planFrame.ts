@@ -1,5 +1,7 @@
 import type { Frame, Lever, NamedValue } from '../levers'
-import { fileLeverOf, plateRef } from './document'
+import { withNewIds } from '../sheets'
+import { everyStep } from '../steps'
+import { fileLeverOf, plateRef, renumbered } from './document'
 import type { FileLever, FrameDocument } from './document'
 import { asStoreSays, documentOf, indexNames, withStoreIds } from './references'
 import type { LostReference, StoreNames } from './references'
@@ -85,14 +87,42 @@ export function planFrame(document: FrameDocument, input: PlanInput): FramePlan 
   const left = here
     .filter(({ id }) => !taken.has(id))
     .map((lever): PlannedLever => ({ fate: 'only-here', name: lever.name, stands: lever, id: lever.id }))
+  const stays = new Map(
+    [...planned, ...left].flatMap(({ fate, id, stands: known }) =>
+      known && (fate === 'same' || fate === 'only-here') ? [[id, known] as const] : [],
+    ),
+  )
   const { levers: _levers, values: _values, ...outer } = document
   const { levers: _l, values: _v, ...outerNow } = now ?? { ...document, name: '' }
   return {
     ...(frame ? { frame } : {}),
     isFrameChanged: !isSamePart(outer, outerNow),
-    levers: [...planned, ...left],
+    levers: [...planned, ...left].map((one) =>
+      one.lever?.variant && one.fate !== 'same' ? likePattern(one, stays) : one,
+    ),
     values: plannedValues(document, values),
     lost,
+  }
+}
+
+/** A variant whose pattern stays as it is: its steps are called what they are called there, not what the file counts. */
+function likePattern(planned: PlannedLever, stays: ReadonlyMap<string, Lever>): PlannedLever {
+  const { variant, steps } = planned.lever!
+  const pattern = stays.get(variant!.patternId)
+  if (!pattern) return planned
+  const ids = [...everyStep(pattern.steps)].map(({ step }) => step.id)
+  const counted = [...everyStep(renumbered(pattern.steps).steps)].map(({ step }) => step.id)
+  const idOf = new Map(counted.map((id, i) => [id, ids[i]!]))
+  const args = variant!.args.map((arg) => ({ ...arg, stepId: idOf.get(arg.stepId) ?? arg.stepId }))
+  const isLike = !variant!.own.includes('steps') && [...everyStep(steps)].length === ids.length
+  let next = 0
+  return {
+    ...planned,
+    lever: {
+      ...planned.lever!,
+      variant: { ...variant!, args },
+      steps: isLike ? steps.map((step) => withNewIds(step, () => ids[next++]!)) : steps,
+    },
   }
 }
 

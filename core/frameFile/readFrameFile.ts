@@ -1,11 +1,16 @@
-import { isAlias, isScalar, LineCounter, parseDocument, visit } from 'yaml'
+import { isAlias, isMap, isScalar, LineCounter, parseDocument, visit } from 'yaml'
 import type { Document, Node, Pair } from 'yaml'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
+import type { Programs } from '../variants'
 import { frameDocumentSchema, withOwnIds } from './document'
 import type { FrameDocument } from './document'
-import { fromData, HEADER, isRecord } from './layout'
-import type { Data, DataPath } from './layout'
+import { fromData, HEADER } from './layout'
+import type { DataIssue } from './layout'
+import { isRecord } from './leverLayout'
+import type { Data, DataPath } from './leverLayout'
+import { withRows } from './variantRows'
+import type { Row } from './variantRows'
 
 /** So large a frame file may be, in UTF-16 units, and so deep may things stand in each other in it. */
 export const LARGEST_FILE = 8_000_000
@@ -36,36 +41,44 @@ export function hasHeader(text: string): boolean {
 /**
  * The frame that a file says (YAML 1.2, core schema). Issues, each with its line and column: `yaml` for what is no YAML,
  * duplicate keys among it; `too-large`, `too-deep`; `no-header`; `frame-file` for what is no frame, with the nearest
- * known name where a name is wrong.
+ * known name where a name is wrong. `programs` tell the arguments apart that variants replace.
  */
-export function readFrameFile(text: string): Result<FrameDocument> {
+export function readFrameFile(text: string, programs: Programs = {}): Result<FrameDocument> {
   const parsed = parseFile(text)
-  return parsed.ok ? documentFrom(parsed.value) : parsed
+  return parsed.ok ? documentFrom(parsed.value, programs) : parsed
 }
 
 /** The frame that a parsed file says. Issues as those of `readFrameFile`. */
-export function documentFrom({ yaml, placeOf }: ParsedFile): Result<FrameDocument> {
+export function documentFrom({ yaml, placeOf }: ParsedFile, programs: Programs): Result<FrameDocument> {
   const data = plainOf(yaml)
   if (!data.ok) return data
-  const { document, issues } = fromData(data.value)
-  if (issues.length > 0) {
-    return fail(
-      ...issues.map(({ path, message }) =>
+  const { document, rows, issues } = fromData(data.value)
+  const told = (all: readonly DataIssue[]) =>
+    fail(
+      ...all.map(({ path, message }) =>
         fileIssue(path.length === 0 || path[0] === HEADER ? 'no-header' : 'frame-file', message, placeOf(path)),
       ),
     )
-  }
+  if (issues.length > 0) return told(issues)
   const checked = frameDocumentSchema.safeParse(document)
   if (!checked.success) {
-    return fail(
-      ...checked.error.issues
-        .slice(0, 50)
-        .map(({ path, message }) => fileIssue('frame-file', message, placeOf(placeInData(path, document)))),
-    )
+    const wrong = checked.error.issues.filter(({ path }) => !isOfPattern(path, document, rows))
+    return told(wrong.slice(0, 50).map(({ path, message }) => ({ path: placeInData(path, document), message })))
   }
   const twice = sameTwice(checked.data)
-  if (twice) return fail(fileIssue('frame-file', twice.message, placeOf(twice.path)))
-  return succeed(withOwnIds(checked.data))
+  if (twice) return told([twice])
+  const inRows: DataIssue[] = []
+  const tell = (path: DataPath, message: string) => inRows.push({ path, message })
+  const made = withRows(withOwnIds(checked.data), rows, programs, tell)
+  return inRows.length > 0 ? told(inRows) : succeed(made)
+}
+
+/** Whether what is wrong with a row is what it takes over from its pattern, of which it is told already. */
+function isOfPattern(path: readonly PropertyKey[], document: Data, rows: ReadonlyMap<string, Row>): boolean {
+  const [first, at, field] = path
+  const [name] = first === 'levers' ? nameAt(document.levers, Number(at)) : []
+  const row = name === undefined ? undefined : rows.get(name)
+  return row !== undefined && field !== 'name' && field !== 'variant' && !row.said.has(String(field))
 }
 
 /** The tree of a file. Issues: `yaml`, `too-large`, `too-deep`. */
@@ -146,25 +159,30 @@ function firstLine(message: string): string {
 export function plainOf(yaml: Document): Result<unknown> {
   try {
     const all = yaml.toJS({ mapAsMap: true, maxAliasCount: MOST_ALIASES }) as unknown
-    return succeed(asRecords(all, true))
+    return succeed(asRecords(all, 0))
   } catch (error) {
     const message = error instanceof Error ? firstLine(error.message) : String(error)
     return fail(fileIssue('yaml', `${message} Write it out instead.`, START))
   }
 }
 
-function asRecords(value: unknown, isTop = false): unknown {
+function asRecords(value: unknown, level = KEEP_ORDER.length): unknown {
   if (Array.isArray(value)) return value.map((one: unknown) => asRecords(one))
   if (!(value instanceof Map)) return value
   const entries = [...value].map(([key, part]): [string, unknown] => {
-    const keepsOrder = isTop && (key === 'levers' || key === 'values') && part instanceof Map
+    const keepsOrder = (KEEP_ORDER[level] ?? []).includes(String(key)) && part instanceof Map
     return [
       String(key),
-      keepsOrder ? new Map([...part].map(([name, inner]) => [String(name), asRecords(inner)])) : asRecords(part),
+      keepsOrder
+        ? new Map([...part].map(([name, inner]) => [String(name), asRecords(inner, level + 1)]))
+        : asRecords(part),
     ]
   })
   return Object.fromEntries(entries)
 }
+
+/** What has names in an order that counts, in the frame and in a lever. */
+const KEEP_ORDER = [['levers', 'values'], ['variants']]
 
 /** Where in the data a field of the document came from. */
 function placeInData(path: readonly PropertyKey[], document: Data): DataPath {
@@ -202,14 +220,24 @@ function sameTwice({ levers }: FrameDocument): { path: DataPath; message: string
 function offsetOf(yaml: Document.Parsed, path: DataPath): number {
   let node: unknown = yaml.contents
   let offset = (node as Node | null)?.range?.[0] ?? 0
-  for (const key of path) {
-    const pair = pairAt(node, key)
+  for (const [i, key] of path.entries()) {
+    const pair = pairAt(node, key) ?? (i === 1 && path[0] === 'levers' ? rowAt(node, key) : undefined)
     if (!pair) break
     const at = (isScalar(pair.key) ? pair.key.range : undefined) ?? (pair.value as Node | null)?.range
     if (at) offset = at[0]
     node = pair.value
   }
   return offset
+}
+
+/** A lever that stands as a row below another. */
+function rowAt(levers: unknown, name: string | number): ReturnType<typeof pairAt> {
+  if (!isMap(levers)) return undefined
+  for (const { value } of levers.items) {
+    const row = pairAt(pairAt(value, 'variants')?.value, name)
+    if (row) return row
+  }
+  return undefined
 }
 
 function pairAt(node: unknown, key: string | number): { key: unknown; value: unknown } | undefined {

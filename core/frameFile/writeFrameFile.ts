@@ -1,9 +1,12 @@
 import { Document, isMap, isScalar, isSeq, visit } from 'yaml'
 import type { Node, Pair, YAMLMap } from 'yaml'
 import type { FrameDocument } from './document'
-import { isRecord, toData } from './layout'
-import type { Data } from './layout'
+import { laidOut, toData } from './layout'
+import type { Layout } from './layout'
+import { isRecord } from './leverLayout'
+import type { Data } from './leverLayout'
 import { documentFrom, hasHeader, parseFile, plainOf, readFrameFile } from './readFrameFile'
+import type { Programs } from '../variants'
 import { isSamePart } from './sameParts'
 
 /** As files are written: no line is broken, and lists of plain words stand in one line. */
@@ -15,20 +18,28 @@ const LONGEST_LINE = 100
  * the same stays letter for letter, a lever that differs is altered where it differs, what is new comes behind the
  * others. A `before` that cannot be read is not built on.
  */
-export function writeFrameFile(frame: FrameDocument, before?: string): string {
-  if (before === undefined || !hasHeader(before)) return freshText(frame)
+export function writeFrameFile(frame: FrameDocument, before?: string, programs: Programs = {}): string {
+  if (before === undefined || !hasHeader(before)) return freshText(frame, { programs })
   const parsed = parseFile(before)
-  const known = parsed.ok ? documentFrom(parsed.value) : undefined
-  if (!parsed.ok || !known?.ok) return freshText(frame)
-  if (isSamePart(known.value, frame)) return before
-  const altered = alteredText(before, parsed.value.yaml, frame)
-  const again = readFrameFile(altered)
+  const known = parsed.ok ? documentFrom(parsed.value, programs) : undefined
+  if (!parsed.ok || !known?.ok) return freshText(frame, { programs })
+  const layout = { programs, inFull: inFullOf(parsed.value.yaml) }
+  const wanted = { ...frame, levers: laidOut(frame, layout).levers }
+  if (isSamePart(known.value, wanted)) return before
+  const altered = alteredText(before, parsed.value.yaml, toData(frame, layout))
+  const again = altered === undefined ? undefined : readFrameFile(altered, programs)
   // What could not be altered where it stands is written anew rather than wrong.
-  return again.ok && isSamePart(again.value, frame) ? altered : freshText(frame)
+  return altered !== undefined && again?.ok && isSamePart(again.value, wanted) ? altered : freshText(frame, layout)
 }
 
-function freshText(frame: FrameDocument): string {
-  const yaml = documentOfData(toData(frame), 0)
+/** The levers that stand by themselves: a variant among them stays so, though it could be a row. */
+function inFullOf(yaml: Document.Parsed): ReadonlySet<string> {
+  const levers = yaml.get('levers', true)
+  return new Set(isMap(levers) ? levers.items.map(keyOf) : [])
+}
+
+function freshText(frame: FrameDocument, layout: Layout): string {
+  const yaml = documentOfData(toData(frame, layout), 0)
   const levers = (yaml.contents as YAMLMap).get('levers', true)
   // A blank line between levers that take several lines.
   if (isMap(levers))
@@ -53,19 +64,19 @@ function inOneLine(node: Node, depth: number): void {
       // What holds steps is read more easily line by line.
       const isSmall = parents >= 3 && line.length < LONGEST_LINE && !/\b(?:steps|otherwise):/.test(line)
       const keyOf = path.at(-1) as Pair | undefined
-      const isSteps = isScalar(keyOf?.key) && ['do', 'steps', 'otherwise'].includes(String(keyOf.key.value))
-      if (isSmall && !isSteps) one.flow = true
+      const isSteps = isScalar(keyOf?.key) && ['do', 'steps', 'otherwise', 'variants'].includes(String(keyOf.key.value))
+      if (isSmall && !isSteps && one !== node) one.flow = true
     },
   })
 }
 
-/** The text with what differs put in its place, part by part. */
-function alteredText(before: string, yaml: Document, frame: FrameDocument): string {
+/** The text with what differs put in its place, part by part; undefined where that cannot be done. */
+function alteredText(before: string, yaml: Document, wanted: Data): string | undefined {
   const old = yaml.contents
   const said = plainOf(yaml)
-  if (!isBlock(old) || !said.ok) return freshText(frame)
+  if (!isBlock(old) || !said.ok) return undefined
   const { from, to } = regionOf(before, old)
-  const lines = mapText(before, { map: old, data: entriesOf(said.value) }, entriesOf(toData(frame)), 0)
+  const lines = mapText(before, { map: old, data: entriesOf(said.value) }, entriesOf(wanted), 0)
   return before.slice(0, from) + lines + before.slice(to)
 }
 
@@ -80,8 +91,10 @@ interface Standing {
 
 /** So deep maps are altered part by part: the frame, its levers, each lever. What is deeper in is written as a whole. */
 const PARTS_DEEP = 2
-/** Where the levers stand. */
-const LEVERS_DEEP = 1
+/** Rows of variants are levers, too: they and what they say are altered part by part. */
+const ROWS_DEEP = 4
+/** Where the levers stand, and the rows of a lever. */
+const LEVERS_DEEP: readonly number[] = [1, 3]
 
 function isBlock(node: unknown): node is Block {
   return isMap(node) && node.flow !== true && node.items.length > 0
@@ -110,7 +123,7 @@ function mapText(text: string, { map, data }: Standing, wanted: Entries, depth: 
     known.set(keyOf(pair), { pair, from, said: data.get(keyOf(pair)) })
     from = endOf(text, pair)
   }
-  if (depth === LEVERS_DEEP) takeRenamed(known, wanted)
+  if (LEVERS_DEEP.includes(depth)) takeRenamed(known, wanted)
   const gap = map.items.length > 1 && /^[ \t]*\r?\n/.test(text.slice(endOf(text, map.items[0]!))) ? '\n' : ''
   const lines = [...wanted].flatMap(([key, value]) => {
     if (value === undefined) return []
@@ -166,7 +179,8 @@ function pairText(
   const head = text.slice(from, start) + (keyOf(pair) === key ? text.slice(start, keyEnd) : keyText(key))
   if (isSamePart(asRecord(said), asRecord(value))) return head + text.slice(keyEnd, end)
   const inner = entriesOf(value)
-  if (depth < PARTS_DEEP && isBlock(pair.value) && inner.size > 0) {
+  const goesOn = depth < PARTS_DEEP || key === 'variants' || (depth > PARTS_DEEP && depth < ROWS_DEEP)
+  if (goesOn && isBlock(pair.value) && inner.size > 0) {
     const region = regionOf(text, pair.value)
     const lines = mapText(text, { map: pair.value, data: entriesOf(said) }, inner, depth + 1)
     return head + text.slice(keyEnd, region.from) + lines + text.slice(region.to, end)
@@ -190,7 +204,8 @@ const keyOf = (pair: Pair) => String(isScalar(pair.key) ? pair.key.value : pair.
 
 /** Maps that keep an order count as what they hold, and in it. */
 function asRecord(data: unknown): unknown {
-  return data instanceof Map ? [...data].map(([key, value]) => [String(key), value as unknown]) : data
+  if (data instanceof Map) return [...data].map(([key, value]) => [String(key), asRecord(value)])
+  return isRecord(data) && data.variants instanceof Map ? { ...data, variants: asRecord(data.variants) } : data
 }
 
 /** Where the line of an offset begins, and where the next one does. */

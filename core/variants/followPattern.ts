@@ -1,30 +1,38 @@
 import { canonicalJson } from '../bench'
-import type { BenchState } from '../bench'
+import type { ArgumentRules } from '../command'
 import { PATTERN_FIELDS } from '../levers'
 import type { Lever, LeverDraft, PatternField, Variant } from '../levers'
+import { own } from '../result'
 import type { Step, StepOf } from '../steps'
 import { argumentKeys, editArguments, findEdits, textOf } from './argumentKeys'
 
-type Programs = BenchState['programs']
+/** What is known of programs here: how each tells its arguments apart. */
+export type Programs = Readonly<Record<string, { readonly arguments?: ArgumentRules | undefined }>>
 type OpenStep = StepOf<'program.open'>
 
 const NO_RULES = { options: [], positionals: [] }
 
 /** How a program tells the arguments of a step apart. */
 export function rulesOf(step: OpenStep, programs: Programs) {
-  return programs[step.programId]?.arguments ?? NO_RULES
+  return own(programs, step.programId)?.arguments ?? NO_RULES
 }
 
 /** A variant as its pattern makes it now: what is its own stays, all else is the pattern's. */
 export function followPattern(lever: Lever, pattern: Lever, programs: Programs): Lever {
   const { variant } = lever
-  if (variant?.patternId !== pattern.id) return lever
+  return variant?.patternId === pattern.id ? following(lever, variant, pattern, programs) : lever
+}
+
+type Followed = Pick<Lever, PatternField>
+
+/** Whatever has the fields of a lever as the variant of a pattern that it is said to be. */
+export function following<L extends Followed>(lever: L, variant: Variant, pattern: Followed, programs: Programs): L {
   const isOwn = (field: PatternField) => variant.own.includes(field)
   const taken = Object.fromEntries(
     PATTERN_FIELDS.filter((field) => !isOwn(field)).map((field) => [field, pattern[field]]),
   )
   const steps = isOwn('steps') ? lever.steps : pattern.steps.map((step) => editStep(step, variant, programs))
-  return { ...lever, ...taken, steps }
+  return { ...lever, ...(taken as Partial<Followed>), steps }
 }
 
 function editStep(step: Step, variant: Variant, programs: Programs): Step {

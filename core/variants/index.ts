@@ -1,6 +1,7 @@
 export { argumentKeys, editArguments, findEdits, textOf } from './argumentKeys'
 export type { ArgumentEdit, KeyedPart } from './argumentKeys'
-export { describeOwn, followPattern, ownAfterEdit } from './followPattern'
+export { describeOwn, following, followPattern, ownAfterEdit, rulesOf } from './followPattern'
+export type { Programs } from './followPattern'
 export { describeIssue, variantIssue } from './issues'
 export type { VariantFact } from './issues'
 export { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from './planVariants'

@@ -1,7 +1,7 @@
 import { bySeverity, createClashIndex, describeClash, suggestChords, waysOut } from '../../core/clash'
 import type { Clash, ClashInput, WayOut } from '../../core/clash'
 import type { FileLever, FrameDocument, FramePlan, PlannedLever } from '../../core/frameFile'
-import { framesNow } from '../../core/levers'
+import { framesNow, PATTERN_FIELDS } from '../../core/levers'
 import type { Frame, Lever } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
@@ -55,8 +55,18 @@ export function withWayOut(
   const way = clash?.ways.find(({ label }) => label === wanted.label)
   if (!way) return fail({ code: 'no-way', message: 'That clash is not there any more.', at: 'label' })
   const patch = way.patch as Partial<FileLever>
-  const levers = document.levers.map((lever) => (lever.name === wanted.lever ? { ...lever, ...patch } : lever))
+  const levers = document.levers.map((lever) =>
+    lever.name === wanted.lever ? { ...lever, ...patch, ...ownOf(lever, patch) } : lever,
+  )
   return succeed({ ...document, levers })
+}
+
+/** What a variant alters is its own from then on. */
+function ownOf({ variant }: FileLever, patch: Partial<FileLever>): Pick<FileLever, 'variant'> {
+  if (!variant) return {}
+  return {
+    variant: { ...variant, own: PATTERN_FIELDS.filter((field) => variant.own.includes(field) || field in patch) },
+  }
 }
 
 function inputOf(store: Store, frame: Frame): ClashInput {

@@ -20,18 +20,18 @@ const lever = (i: number) => `  Lever ${i}:\n    keys: F9\n    say: number ${i}\
 const many = `keen-lever: 1\nframe: Many\nlevers:\n${Array.from({ length: 1500 }, (_, i) => lever(i)).join('')}`
 
 test('a large file comes out of its thread as it does without one, and so does what is wrong with it', async () => {
-  const read = await readFrameFileApart(many, { file })
+  const read = await readFrameFileApart(many, {}, { file })
   expect(read).toEqual(readFrameFile(many))
   const wrong = many.replace('    say: number 700', '    sya: number 700')
-  expect(await readFrameFileApart(wrong, { file })).toEqual(readFrameFile(wrong))
+  expect(await readFrameFileApart(wrong, {}, { file })).toEqual(readFrameFile(wrong))
   const frame = valueOf(readFrameFile(many))
-  expect(await writeFrameFileApart(frame, { file })).toBe(writeFrameFile(frame))
+  expect(await writeFrameFileApart(frame, {}, { file })).toBe(writeFrameFile(frame))
 })
 
 test('the server goes on meanwhile', async () => {
   let turns = 0
   const timer = setInterval(() => (turns += 1), 5)
-  await readFrameFileApart(many, { file })
+  await readFrameFileApart(many, {}, { file })
   clearInterval(timer)
   expect(turns).toBeGreaterThan(10)
 })
@@ -40,7 +40,7 @@ test('one that takes too long is refused, and a small one needs no thread', asyn
   vi.spyOn(console, 'error').mockImplementation(() => undefined)
   const endless = join(folder, 'endless.cjs')
   writeFileSync(endless, 'for (;;) {}')
-  const refused = await readFrameFileApart(many, { file: endless, deadlineMs: 200 })
+  const refused = await readFrameFileApart(many, {}, { file: endless, deadlineMs: 200 })
   expect(refused.ok ? '' : refused.issues[0]!.code).toBe('too-large')
-  expect((await readFrameFileApart('keen-lever: 1\nframe: Small\n', { file: endless })).ok).toBe(true)
+  expect((await readFrameFileApart('keen-lever: 1\nframe: Small\n', {}, { file: endless })).ok).toBe(true)
 })

@@ -5,11 +5,17 @@ import { readFrameFile, writeFrameFile } from '../../core/frameFile'
 import type { FrameDocument } from '../../core/frameFile'
 import { fail } from '../../core/result'
 import type { Result } from '../../core/result'
+import type { Programs } from '../../core/variants'
 
 /** What a thread does with a frame file. */
 export type FrameFileWork =
-  | { readonly kind: 'read'; readonly text: string }
-  | { readonly kind: 'write'; readonly frame: FrameDocument; readonly before?: string }
+  | { readonly kind: 'read'; readonly text: string; readonly programs: Programs }
+  | {
+      readonly kind: 'write'
+      readonly frame: FrameDocument
+      readonly before?: string
+      readonly programs: Programs
+    }
 
 /** What is smaller is done sooner than a thread begins: letters of a text, levers of a frame. */
 const SMALL_TEXT = 60_000
@@ -26,10 +32,14 @@ interface Apart {
 }
 
 /** `readFrameFile`, of a large file in a thread of its own, so that keys go on. Issue besides: `too-large`. */
-export async function readFrameFileApart(text: string, apart: Apart = {}): Promise<Result<FrameDocument>> {
-  const { file = workerFile } = apart
-  if (text.length < SMALL_TEXT || !existsSync(file)) return readFrameFile(text)
-  const read = await inThread<Result<FrameDocument>>({ kind: 'read', text }, file, apart.deadlineMs)
+export async function readFrameFileApart(
+  text: string,
+  programs: Programs,
+  { file = workerFile, deadlineMs }: Apart = {},
+): Promise<Result<FrameDocument>> {
+  if (text.length < SMALL_TEXT || !existsSync(file)) return readFrameFile(text, programs)
+  const work = { kind: 'read', text, programs: rulesOnly(programs) } as const
+  const read = await inThread<Result<FrameDocument>>(work, file, deadlineMs)
   const message = 'The file takes more time or memory to read than there is. Split it into several frames.'
   return read ?? fail({ code: 'too-large', message, at: '1:1' })
 }
@@ -37,11 +47,18 @@ export async function readFrameFileApart(text: string, apart: Apart = {}): Promi
 /** `writeFrameFile`, of a large frame in a thread of its own; over the text that stood `before`, where there is one. */
 export async function writeFrameFileApart(
   frame: FrameDocument,
+  programs: Programs,
   { before, file = workerFile, deadlineMs }: Apart & { readonly before?: string } = {},
 ): Promise<string> {
-  if (frame.levers.length < SMALL_FRAME || !existsSync(file)) return writeFrameFile(frame, before)
-  const written = await inThread<string>({ kind: 'write', frame, before }, file, deadlineMs)
-  return written ?? writeFrameFile(frame, before)
+  if (frame.levers.length < SMALL_FRAME || !existsSync(file)) return writeFrameFile(frame, before, programs)
+  const work = { kind: 'write', frame, before, programs: rulesOnly(programs) } as const
+  const written = await inThread<string>(work, file, deadlineMs)
+  return written ?? writeFrameFile(frame, before, programs)
+}
+
+/** No more of programs than a thread needs. */
+function rulesOnly(programs: Programs): Programs {
+  return Object.fromEntries(Object.entries(programs).map(([id, { arguments: rules }]) => [id, { arguments: rules }]))
 }
 
 /** What a thread answers; undefined where it reaches its bounds on time or memory. */

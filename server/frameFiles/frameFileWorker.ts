@@ -4,4 +4,7 @@ import type { FrameFileWork } from './frameFileApart'
 
 /** One frame file, read or written apart from the server. */
 const work = workerData as FrameFileWork
-parentPort!.postMessage(work.kind === 'read' ? readFrameFile(work.text) : writeFrameFile(work.frame, work.before))
+const { programs } = work
+parentPort!.postMessage(
+  work.kind === 'read' ? readFrameFile(work.text, programs) : writeFrameFile(work.frame, work.before, programs),
+)

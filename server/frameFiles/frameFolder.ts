@@ -296,7 +296,7 @@ export class FrameFolder {
       file.phase = 'other'
       return
     }
-    const read = await readFrameFileApart(text)
+    const read = await readFrameFileApart(text, this.store.bench.programs)
     if (!read.ok) {
       markWrong(file, read.issues as readonly FileIssue[])
       return

@@ -63,7 +63,7 @@ export class FrameKeeper {
       return this.alter(file, merge.toStore, revision, known)
     }
     if (merge.changesFile) {
-      const after = await writeFrameFileApart(merge.toFile, { before: text })
+      const after = await writeFrameFileApart(merge.toFile, this.store.bench.programs, { before: text })
       if (!(await this.write(file, after, text))) return 'done'
       file.document = merge.toFile
       file.last = { atMs: Date.now(), by: 'store', says: 'what was edited here was written' }
@@ -120,7 +120,7 @@ export class FrameKeeper {
       const message = `Two levers of ${document.name} are called ${twice}. Give one of them another name first.`
       return fail({ code: 'not-written', message, at: 'frameId' })
     }
-    if (!(await this.write(file, await writeFrameFileApart(document), undefined)))
+    if (!(await this.write(file, await writeFrameFileApart(document, this.store.bench.programs), undefined)))
       return fail({ code: 'not-written', message: file.message ?? 'It cannot be written.', at: 'frameId' })
     const { levers, values, ...frame } = document
     const last = { atMs: Date.now(), by: 'store', says: 'written' } as const

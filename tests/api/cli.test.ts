@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
@@ -291,6 +291,32 @@ test('what is missing or wrong is told in a sentence with a code, and never with
   await new Promise((resolve) => setTimeout(resolve, 300))
   await dying.kill()
   expect(await events).toMatchObject({ code: 6, err: 'keen: The server has ended, or does not answer.\n' })
+})
+
+test('the watched folder is followed: what becomes of each file that is saved, with lines, until the server ends', async () => {
+  const frames = join(folder, 'frames')
+  mkdirSync(frames)
+  const watching = await startServer(undefined, undefined, { KEEN_FRAMES: frames })
+  expect(await keen(['--server', watching.url, 'frame', 'watch', '--once'])).toMatchObject({ code: 0, out: '' })
+  const followed = keen(['--server', watching.url, 'frame', 'watch'])
+  const lines = keen(['--server', watching.url, '--json', 'frame', 'watch'])
+  await new Promise((resolve) => setTimeout(resolve, 300))
+  const file = join(frames, 'dawn.yaml')
+  const saved = async (text: string) => {
+    writeFileSync(file, text)
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+  }
+  await saved('keen-lever: 1\nframe: Dawn\nlevers:\n  A: {say: a}\n')
+  await saved('keen-lever: 1\nframe: Dawn\nlevers:\n  A: {sya: a, keys: F9}\n')
+  const once = await keen(['--server', watching.url, 'frame', 'watch', '--once'])
+  expect([once.code, once.out]).toEqual([1, expect.stringContaining('dawn.yaml:4:7: There is no “sya” here.')])
+  await watching.kill()
+  const { out, code } = await followed
+  expect(code).toBe(6)
+  expect(out).toMatch(/^dawn\.yaml: in-step, 1 lever new\n/m)
+  expect(out).toContain('dawn.yaml:4:7: There is no “sya” here.')
+  const told = (await lines).out.trim().split(/\n(?=\{"file")/)
+  expect((JSON.parse(told.at(-1)!) as { file: string }).file).toBe('dawn.yaml')
 })
 
 test('help has examples, a wrong command is told with the nearest, and scripts complete in each shell', async () => {

@@ -119,3 +119,45 @@ test('keys that would clash are told before, with ways out that alter the text a
   expect((await preview(taken.body.text)).clashes).toEqual([])
   expect((await call('POST', '/api/frame-files/way-out', { ...body, says: 'Nothing' })).status).toBe(422)
 })
+
+test('variants stand as rows below their pattern; an edit of a row, of the pattern and a new row are levers like any', async () => {
+  const pattern = (await levers()).find(({ name }) => name === 'Reduce with the night edition')!
+  const [step] = pattern.steps
+  const rows = [
+    { name: 'Reduce, trial', chord: 'Ctrl+Alt+Shift+F3', cells: { [`${step!.id}:--edition`]: 'trial' } },
+    { name: 'Reduce, bare', chord: '', cells: { [`${step!.id}:--data`]: '' } },
+  ]
+  expect((await call('POST', `/api/levers/${pattern.id}/variants`, { version: pattern.version, rows })).status).toBe(
+    200,
+  )
+  const text = await fileOf(pattern.frameId)
+  expect(text).toMatch(
+    /^ {4}variants:\n {6}Reduce, trial: \{plate: \d+, keys: Ctrl\+Alt\+Shift\+F3, with: \{--edition: trial\}\}\n/m,
+  )
+  expect((await preview(text)).plan!.levers.filter(({ fate }) => fate !== 'same')).toEqual([])
+  const altered = text
+    .replace('with: {--edition: trial}', 'with: {--edition: day}')
+    .replace('open: grain-reducer --edition night', 'open: grain-reducer --edition night --small')
+    .replace(/^( {6}Reduce, bare: .*)$/m, '$1\n      Reduce, third: {keys: [], off: true}')
+  expect((await readIn(altered)).status).toBe(200)
+  const after = await levers()
+  const named = (name: string) => after.find((lever) => lever.name === name)!
+  const argsOf = (lever: Lever) => (lever.steps[0] as { args: string[] }).args
+  expect(argsOf(named('Reduce, trial')).slice(0, 3)).toEqual(['--edition', 'day', '--small'])
+  expect(argsOf(named('Reduce, bare'))).not.toContain('--data')
+  expect(named('Reduce, third')).toMatchObject({
+    enabled: false,
+    triggers: [],
+    steps: named(pattern.name).steps,
+    variant: { patternId: pattern.id, args: [] },
+  })
+  // They follow their pattern from then on.
+  const changed = named(pattern.name)
+  const steps = [{ ...changed.steps[0], args: ['--edition', 'night'] }]
+  await call('PATCH', `/api/levers/${pattern.id}`, { version: changed.version, steps })
+  const followed = (await levers()).find(({ name }) => name === 'Reduce, trial')!
+  expect(argsOf(followed)).toEqual(['--edition', 'day'])
+  await undo()
+  await undo()
+  await undo()
+})

@@ -6,7 +6,7 @@ import { answerOf, refuseWith } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('readFrameFile', async ({ engine: { store }, body }) => {
-  const read = await readFrameFileApart(body.text)
+  const read = await readFrameFileApart(body.text, store.bench.programs)
   if (!read.ok) throw refuseWith(422, read.issues, 'text')
   const plan = answerOf(await edit(store, importFrameFile(read.value, body.notInFile)))
   return { plan: previewOf.plan(read.value.name, plan), history: store.book.history }

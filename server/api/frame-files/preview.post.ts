@@ -5,7 +5,7 @@ import { previewOf } from '../../http/framePreview'
 import { route } from '../../http/route'
 
 export default route('previewFrameFile', async ({ engine: { store }, body }) => {
-  const read = await readFrameFileApart(body.text)
+  const read = await readFrameFileApart(body.text, store.bench.programs)
   if (!read.ok) return { issues: previewOf.issues(read.issues), plan: null, clashes: [] }
   const plan = framePlanOf(read.value, store.book)
   const clashes = clashesOfPlan(read.value, plan, store)

@@ -5,9 +5,9 @@ import { answerOf, refuseWith } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('takeWayOut', async ({ engine: { store }, body: { text, ...wanted } }) => {
-  const read = await readFrameFileApart(text)
+  const read = await readFrameFileApart(text, store.bench.programs)
   if (!read.ok) throw refuseWith(422, read.issues, 'text')
   const clashes = clashesOfPlan(read.value, framePlanOf(read.value, store.book), store)
   const document = answerOf(withWayOut(read.value, clashes, wanted))
-  return { text: await writeFrameFileApart(document, { before: text }) }
+  return { text: await writeFrameFileApart(document, store.bench.programs, { before: text }) }
 })

@@ -13,5 +13,6 @@ export default route('writeFrameFile', async ({ engine: { store }, id }) => {
   }
   const here = [...levers.values()].filter(({ frameId }) => frameId === id)
   const own = [...values.values()].filter(({ frameId }) => frameId === id)
-  return { name: frame.name, text: await writeFrameFileApart(documentOf(frame, here, own, { levers, frames })) }
+  const document = documentOf(frame, here, own, { levers, frames })
+  return { name: frame.name, text: await writeFrameFileApart(document, store.bench.programs) }
 })
