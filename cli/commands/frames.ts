@@ -153,7 +153,7 @@ function tellChanges(output: Output, before: NonNullable<Folder>, after: NonNull
     if (!names.has(file)) output.line(output.isJson ? JSON.stringify({ file, phase: 'gone' }) : `${file}: gone`)
 }
 
-const saysOf = ({ message, last }: FileOfFolder) => message ?? last?.says ?? ''
+const saysOf = ({ phase, message, last }: FileOfFolder) => message ?? (phase === 'in-step' ? (last?.says ?? '') : '')
 
 function tellIssues(
   output: Output,

@@ -313,7 +313,7 @@ test('the watched folder is followed: what becomes of each file that is saved, w
   await watching.kill()
   const { out, code } = await followed
   expect(code).toBe(6)
-  expect(out).toMatch(/^dawn\.yaml: in-step, 1 lever new\n/m)
+  expect(out).toMatch(/^dawn\.yaml: in-step, 1 lever new.*\ndawn\.yaml: wrong\n/m)
   expect(out).toContain('dawn.yaml:4:7: There is no “sya” here.')
   const told = (await lines).out.trim().split(/\n(?=\{"file")/)
   expect((JSON.parse(told.at(-1)!) as { file: string }).file).toBe('dawn.yaml')

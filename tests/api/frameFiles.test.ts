@@ -128,7 +128,7 @@ test('variants stand as rows below their pattern; an edit of a row, of the patte
     { name: 'Reduce, bare', chord: '', cells: { [`${step!.id}:--data`]: '' } },
   ]
   expect((await call('POST', `/api/levers/${pattern.id}/variants`, { version: pattern.version, rows })).status).toBe(
-    200,
+    201,
   )
   const text = await fileOf(pattern.frameId)
   expect(text).toMatch(
