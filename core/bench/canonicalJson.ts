@@ -8,5 +8,21 @@ export function canonicalJson(value: unknown): string {
 
 /** Equality of plain data. */
 export function sameValue(one: unknown, other: unknown): boolean {
-  return one === other || canonicalJson(one) === canonicalJson(other)
+  if (one === other) return true
+  if (typeof one !== 'object' || typeof other !== 'object' || one === null || other === null)
+    return canonicalJson(one) === canonicalJson(other)
+  if (Array.isArray(one) || Array.isArray(other))
+    return (
+      Array.isArray(one) &&
+      Array.isArray(other) &&
+      one.length === other.length &&
+      one.every((part, i) => sameValue(part, other[i]))
+    )
+  const isIn = (part: object, whole: object) =>
+    Object.entries(part).every(([key, value]) => {
+      const there: unknown = Object.hasOwn(whole, key) ? (whole as Record<string, unknown>)[key] : undefined
+      return sameValue(value, there)
+    })
+  const isMore = Object.entries(other).some(([key, value]) => value !== undefined && !Object.hasOwn(one, key))
+  return !isMore && isIn(one, other)
 }

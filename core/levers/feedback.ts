@@ -11,6 +11,7 @@ export const USUAL_FEEDBACK: Record<Nature, Feedback> = {
   message: 'lamp',
   sheet: 'notice',
   script: 'notice',
+  arrangement: 'notice',
 }
 
 /** What each feedback tells, as a phrase. */

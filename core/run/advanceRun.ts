@@ -1,7 +1,10 @@
+import { planArrangement } from '../arrangement'
 import type { BenchState } from '../bench'
 import { evaluate } from '../conditions'
 import type { Condition } from '../conditions'
+import { countOf } from '../names'
 import { assertNever } from '../result'
+import type { Issue } from '../result'
 import { definitionOf, describeStep, isAnswer, isOff, namesKept, performStep } from '../steps'
 import type { AnyStep, PlainStep, Step, StepContext, StepEffect } from '../steps'
 import type { ScriptRequest } from '../script'
@@ -263,6 +266,17 @@ function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advanc
         return ready(going, [...going.stack, { kind: 'made', steps: read.value, index: 0 }])
       })
     }
+    case 'arranges': {
+      const plan = planArrangement(bench, effect.wanted, contextOf(at))
+      if (!plan.ok) return failStep(at, step, unreachable(plan.issues), made)
+      const { steps } = plan.value
+      const note = steps.length === 0 ? 'All is as wanted.' : `${countOf(steps.length, 'step')} from here to there.`
+      return logged({ outcome: 'done', note }, (counting) =>
+        steps.length === 0
+          ? ready(counting, nextIndex(head.stack))
+          : ready(counting, [...head.stack, { kind: 'made', steps: [...steps], index: 0 }]),
+      )
+    }
     case 'calls':
       return callLever(at, step, effect, { ...context, ...contextOf(at) })
     case 'gives': {
@@ -286,6 +300,12 @@ function takeStep(at: At, step: Step | AnyStep, context: AdvanceContext): Advanc
     default:
       return assertNever(effect)
   }
+}
+
+/** Why an arrangement cannot be reached, in one issue; the code is that of the first reason. */
+function unreachable(issues: readonly Issue[]): Issue {
+  const [first] = issues
+  return { ...first!, message: [...new Set(issues.map(({ message }) => message))].slice(0, 5).join(' ') }
 }
 
 /** One way of a step, with its changes made, or refused as a failure. */

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { drawnArrangement } from '../arrangement/exampleDesks'
 
 /** A step as it is written down, without what every step has. */
 export type DrawnStep = Record<string, unknown> & { kind: string }
@@ -161,6 +162,7 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
     taken,
     makeFolder: fc.boolean(),
   }),
+  'bench.arrange': drawnArrangement.map((wanted) => ({ kind: 'bench.arrange', ...wanted })),
   'script.run': kind('script.run', { script: scripts, as: fc.constantFrom(undefined, '', 'x') }),
   'text.type': kind('text.type', { text: fc.constantFrom('✓ ', '${date} ', 'At ${night}'), programId: program }),
   'keys.send': kind('keys.send', {

@@ -8,6 +8,7 @@ import type { Scope } from '../values'
 import type { Progress } from './progress'
 import type { Asked } from './question'
 import type { StepValue } from './value'
+import type { Arrangement } from './wanted'
 
 /** Time, identity, named values and answers come from outside. */
 export interface StepContext {
@@ -109,6 +110,8 @@ export type StepEffect =
       readonly value: StepValue
       readonly note: string
     }
+  /** The bench shall be so: the steps that lead there are worked out and done. */
+  | { readonly kind: 'arranges'; readonly wanted: Arrangement }
   /** Takes back what the run has changed so far. */
   | { readonly kind: 'puts-back' }
   /** Another lever does its steps, and gives back what it comes to. */

@@ -51,6 +51,7 @@ export type StepFact =
   | { readonly code: 'display-absent'; readonly display: string }
   | { readonly code: 'no-other-display' }
   | { readonly code: 'no-desktop-before' }
+  | { readonly code: 'front-twice' }
   | { readonly code: 'folder-missing'; readonly path: string; readonly nearest?: string }
   | { readonly code: 'not-a-folder'; readonly path: string }
   | { readonly code: 'nothing-fits'; readonly pattern: string }
@@ -168,6 +169,8 @@ export function describeIssue(fact: StepFact): string {
       return `${fact.display} is not plugged in, so no window can go there.`
     case 'no-other-display':
       return 'There is no other display to go to.'
+    case 'front-twice':
+      return 'Another window is to be in front already.'
     case 'no-desktop-before':
       return 'No other desktop was shown before, so there is none to go back to.'
     case 'folder-missing': {

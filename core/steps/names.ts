@@ -14,6 +14,7 @@ export type Names = Pick<BenchState, 'programs'> & {
   readonly frames?: Readonly<Record<string, string>>
   readonly devices?: BenchState['devices']
   readonly desktops?: BenchState['desktops']
+  readonly windows?: BenchState['windows']
   /** Plate and name of each lever: `23 Who is visiting?`. */
   readonly levers?: Readonly<Record<string, string>>
 }

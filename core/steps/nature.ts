@@ -1,5 +1,5 @@
 /** What a step acts on; the plate of its lever shows it by colour and glyph. A lever of several steps is a `sheet`. */
-export const NATURES = ['program', 'place', 'device', 'keys', 'message', 'sheet', 'script'] as const
+export const NATURES = ['program', 'place', 'device', 'keys', 'message', 'sheet', 'script', 'arrangement'] as const
 export type Nature = (typeof NATURES)[number]
 
 /** What levers of each nature act on, in the plural. */
@@ -11,4 +11,5 @@ export const natureWords: Record<Nature, string> = {
   message: 'messages',
   sheet: 'run sheets',
   script: 'scripts',
+  arrangement: 'arrangements',
 }

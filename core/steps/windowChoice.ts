@@ -19,7 +19,7 @@ import { namesFor } from './effect'
 import type { StepContext } from './effect'
 import { programIdSchema, requiredTemplate } from './fields'
 import { stepIssue } from './issues'
-import { programPart } from './names'
+import { programName, programPart } from './names'
 import type { Names } from './names'
 
 /** Windows: the one in front, those of a program, those with a text in their title, or one by its id. */
@@ -63,8 +63,10 @@ export function windowParts(at: string, choice: WindowChoice, names: Names): Sen
       const titled = choice.title === '' ? '' : say` “${partOf(`${at}.title`, choice.title, 'text')}”`
       return say`the window${titled} of ${programPart(`${at}.programId`, choice.programId, names)}`
     }
-    case 'window':
-      return ['a window']
+    case 'window': {
+      const window = own(names.windows ?? {}, choice.windowId)
+      return [window ? `a window of ${programName(window.programId, names)}` : 'a window']
+    }
     case 'named':
       return say`the window ${partOf(`${at}.text`, choice.text, 'text')}`
     default:

@@ -30,6 +30,7 @@ import { renameFiles } from './renameFiles'
 import { repeatBlock } from './repeatBlock'
 import { restoreFiles } from './restoreFiles'
 import { sendKeys } from './sendKeys'
+import { reachArrangement } from './reachArrangement'
 import { runScript } from './runScript'
 import { setValue } from './setValue'
 import { setWindows } from './setWindows'
@@ -81,6 +82,7 @@ export const kinds = [
   liftFrames,
   showMessage,
   putBackSteps,
+  reachArrangement,
   wait,
   waitUntil,
   group,

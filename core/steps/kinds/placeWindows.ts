@@ -9,6 +9,7 @@ import {
   desktopCount,
   desktopName,
   desktopNumberSchema,
+  displaysOf,
   windowTitle,
 } from '../../bench'
 import type { Area, BenchState, BenchWindow, Change } from '../../bench'
@@ -168,14 +169,8 @@ function displayNames({ devices = {} }: Names): Record<string, string> {
   return Object.fromEntries(displays.map(({ id, name }) => [id, name]))
 }
 
-/** The displays that are there, in their order. */
-function displaysOf(bench: BenchState): string[] {
-  return Object.values(bench.devices)
-    .filter(({ kind, plugged }) => kind === 'display' && plugged !== false)
-    .map(({ id }) => id)
-}
-
-function displayIssue(deviceId: string, bench: BenchState) {
+/** Why nothing can be put on a display: it is none, or not plugged in. */
+export function displayIssue(deviceId: string, bench: BenchState) {
   const device = own(bench.devices, deviceId)
   if (device?.kind === 'display' && device.plugged !== false) return undefined
   return stepIssue({ code: 'display-absent', display: device?.name ?? `The display “${deviceId}”` })

@@ -1,0 +1,7 @@
+export { arrangementOf } from './arrangementOf'
+export type { Taken } from './arrangementOf'
+export { arrangementIssue } from './issues'
+export type { ArrangementFact } from './issues'
+export { judgeArrangement, planArrangement } from './planArrangement'
+export type { ArrangementPlan, PlannedPart } from './planArrangement'
+export type { PlanContext } from './trial'
