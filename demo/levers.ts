@@ -1,6 +1,7 @@
 import { doorSchema, triggerSchema } from '../core/levers'
 import type { Lever } from '../core/levers'
 import { stepSchema } from '../core/steps'
+import { arrangementLevers } from './arrangementLevers'
 import { deskLevers } from './deskLevers'
 import { launchingLevers } from './launchingLevers'
 import { scriptLevers } from './scriptLevers'
@@ -14,6 +15,7 @@ export const levers: Lever[] = [
   ...sheetLevers,
   ...turntableLevers,
   ...scriptLevers,
+  ...arrangementLevers,
 ].map((plan, i) => {
   const plate = i + 1
   return {

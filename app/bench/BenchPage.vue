@@ -16,6 +16,7 @@ import BenchClock from './BenchClock.vue'
 import BenchWindow from './BenchWindow.vue'
 import DesktopStrip from './DesktopStrip.vue'
 import DevicePanel from './DevicePanel.vue'
+import { useArrangementTaking } from './useArrangementTaking'
 import { useBenchActs } from './useBenchActs'
 
 /** What is not seen at first is loaded when it is. */
@@ -86,6 +87,7 @@ function inPlace(windows: readonly BenchWindowState[]): { window: BenchWindowSta
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? own(mirror.bench.devices, described.value) : undefined))
 
+const takeAsArrangement = useArrangementTaking()
 const recorder = useRecorder()
 const frontId = computed(() => frontWindow(mirror.bench)?.id)
 useViewKeys('Bench', [
@@ -109,6 +111,13 @@ function leave(event: KeyboardEvent): void {
           ? 'Keys pressed on its screen go to the levers first, then to the program in front.'
           : 'Live keys are off: keys stay in this application.'
       }}</span>
+      <ElButton
+        size="small"
+        title="Makes a lever that brings the bench back to how it stands now"
+        @click="takeAsArrangement"
+      >
+        Keep this arrangement
+      </ElButton>
       <ElButton v-if="mirror.recorder.phase === 'off'" size="small" @click="recorder.toggle()"> Record </ElButton>
       <BenchClock />
     </header>

@@ -125,7 +125,7 @@ export const useMirror = defineStore('mirror', () => {
   )
   const frameNames = computed(() => Object.fromEntries(frames.value.map((frame) => [frame.id, frame.name])))
   /** The names that sentences need, of frames too; the same as long as none of them differs. */
-  const names = computed<Names & Required<Omit<Names, 'desktops'>>>((before) => {
+  const names = computed<Names & Required<Omit<Names, 'desktops' | 'windows'>>>((before) => {
     const { programs, devices, desktops } = bench.value
     const isSame =
       before?.programs === programs &&

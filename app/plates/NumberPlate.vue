@@ -22,6 +22,7 @@ const words: Record<Nature, string> = {
   message: 'a message',
   sheet: 'a run sheet',
   script: 'a script',
+  arrangement: 'an arrangement',
 }
 const nature = computed(() => natureOf(steps))
 </script>

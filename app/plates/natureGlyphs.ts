@@ -1,5 +1,6 @@
 import type { Component } from 'vue'
 import type { Nature } from '~~/core/steps'
+import IconArrangement from '~icons/tabler/layout-dashboard'
 import IconDevice from '~icons/tabler/adjustments'
 import IconKeys from '~icons/tabler/keyboard'
 import IconMessage from '~icons/tabler/message-2'
@@ -17,4 +18,5 @@ export const natureGlyphs: Readonly<Record<Nature, Component>> = {
   message: IconMessage,
   sheet: IconSheet,
   script: IconScript,
+  arrangement: IconArrangement,
 }

@@ -1,6 +1,7 @@
 import { absolutePath, documentInFront } from '../bench'
 import type { BenchState, BenchWindow, Program, WindowContent } from '../bench'
-import { escapeVariables, expandVariables, freshOption, WINDOW_PARTS, writePart } from '../command'
+import { escapeVariables, expandVariables, freshOption, guessPositional, WINDOW_PARTS, writePart } from '../command'
+import type { ArgumentRules } from '../command'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { namesFor } from '../steps'
@@ -64,8 +65,8 @@ export function hasInFront({ content }: BenchWindow, { shows }: Resolved): boole
 }
 
 /**
- * Arguments with which a program would show this, options before documents, then the other way round; the document that
- * is to be in front is the last.
+ * Arguments with which a program would show this, the likeliest first: options before documents, then the other way
+ * round; the document that is to be in front is the last, and then in the order that the program wants them in.
  */
 export function argumentsFor(
   { arguments: rules }: Program,
@@ -81,13 +82,21 @@ export function argumentsFor(
     return value === undefined || !option ? [] : writePart(freshOption(option, escapeVariables(value)))
   })
   const { front, documents } = shows
-  const paths =
-    front !== undefined && documents.includes(front)
-      ? [...documents.filter((path) => path !== front), front]
-      : documents
-  const places = paths.map(escapeVariables)
-  const first = [...options, ...further, ...places]
-  return options.length === 0 || places.length === 0 ? [first] : [first, [...places, ...options, ...further]]
+  const frontLast = documents.toSorted((a, b) => Number(a === front) - Number(b === front))
+  const orders = rules.order.length === 0 ? [frontLast] : [frontLast, inRolesOrder(frontLast, rules)]
+  return orders.flatMap((paths) => {
+    const places = paths.map(escapeVariables)
+    const first = [...options, ...further, ...places]
+    return options.length === 0 || places.length === 0 ? [first] : [first, [...places, ...options, ...further]]
+  })
+}
+
+/** Documents with those first that are not taken any more behind others. */
+function inRolesOrder(paths: readonly string[], rules: ArgumentRules): string[] {
+  const roleOf = new Map(paths.map((path) => [path, guessPositional(rules, path)?.role]))
+  const isBefore = (a: string, b: string) =>
+    rules.order.some(({ role, after }) => role === roleOf.get(a) && after === roleOf.get(b))
+  return paths.toSorted((a, b) => (isBefore(a, b) ? -1 : isBefore(b, a) ? 1 : 0))
 }
 
 /** What a window shows, as it would be wanted. */

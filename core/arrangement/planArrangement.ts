@@ -210,7 +210,7 @@ class Planner {
 
   /** A device is switched on before its other settings, and off behind them; a player gets its list before its place. */
   private beforeSetting(index: number): string[] {
-    const { deviceId, controlId, value } = this.wanted.devices[index]!
+    const { deviceId, controlId, value } = this.wanted.devices.at(index)!
     const mine = rank(controlId, value)
     return this.wanted.devices.flatMap((other, i) =>
       other.deviceId === deviceId && rank(other.controlId, other.value) < mine ? [`devices.${i}`] : [],

@@ -25,8 +25,8 @@ export class WindowReacher {
   /** `window` is the one that the wish is about, where there is one. */
   reach(wish: Wish, window: BenchWindow | undefined): Outcome {
     const shown = window && this.trial.bench.window(window.id)
-    if (!shown) return this.open(wish) ?? this.place(wish, undefined)
-    if (showsAll(shown, wish.resolved)) return this.turnTo(wish, shown) ?? this.place(wish, shown.id)
+    if (!shown) return this.open(wish) ?? this.finish(wish, undefined)
+    if (showsAll(shown, wish.resolved)) return this.finish(wish, shown.id)
     return this.renew(wish, shown)
   }
 
@@ -53,7 +53,7 @@ export class WindowReacher {
       }
       const issues = this.trial.do(step, program.instances === 'single' ? bench.ofProgram(program.id) : [])
       const opened = bench.front()
-      const isIt = opened?.programId === program.id && showsAll(opened, resolved) && hasInFront(opened, resolved)
+      const isIt = opened?.programId === program.id && showsAll(opened, resolved)
       if (!issues && isIt) return undefined
       const shows = opened?.programId === program.id ? windowTitle(bench.near([]), opened) : 'nothing'
       first ??= issues ?? [arrangementIssue({ code: 'cannot-show', program: program.name, shows }, 'shows')]
@@ -62,11 +62,19 @@ export class WindowReacher {
     return first
   }
 
+  /** What is left for a window that shows what it shall; one that is new has no name yet, and is the one in front. */
+  private finish(wish: Wish, known: string | undefined): Outcome {
+    if (known === undefined) this.fresh.add(wish)
+    return this.turnTo(wish, known) ?? this.place(wish, known)
+  }
+
   /** The document in front, where another one is. */
-  private turnTo({ resolved }: Wish, window: BenchWindow): Outcome {
+  private turnTo({ resolved }: Wish, known: string | undefined): Outcome {
+    const { bench } = this.trial
+    const window = known === undefined ? bench.front()! : bench.window(known)!
     if (hasInFront(window, resolved)) return undefined
-    const which = { kind: 'window', windowId: window.id }
-    return this.trial.do({ kind: 'window.show', which, shows: escapeVariables(resolved.shows!.front!) }, [window.id])
+    const shows = escapeVariables(resolved.shows!.front!)
+    return this.trial.do({ kind: 'window.show', which: whichOf(known), shows }, [window.id])
   }
 
   /** A program of one window that shows something else: it takes what it shall show, or is closed and opened anew. */
@@ -74,23 +82,22 @@ export class WindowReacher {
     const goBack = this.trial.mark()
     const { mode = window.mode } = wish.wanted
     const loaded = this.open(wish, { windowMode: mode === 'maximized' ? 'maximized' : 'normal' })
-    if (!loaded && !this.place(wish, window.id)) return undefined
+    if (!loaded && !this.finish(wish, window.id)) return undefined
     goBack()
     if (hasUnsaved(window) && this.unsaved === 'leave') {
       const title = windowTitle(this.trial.bench.near([window.id]), window)
       return [arrangementIssue({ code: 'unsaved-kept', window: title })]
     }
-    return this.open(wish, { whenRunning: 'reopen', unsaved: this.unsaved }) ?? this.place(wish, undefined)
+    return this.open(wish, { whenRunning: 'reopen', unsaved: this.unsaved }) ?? this.finish(wish, undefined)
   }
 
-  /** State and place of a window; one that is new has no name yet, and is the one in front. */
+  /** State and place of a window. */
   private place(wish: Wish, known: string | undefined): Outcome {
     const { wanted } = wish
     const { bench } = this.trial
-    if (known === undefined) this.fresh.add(wish)
     const id = known ?? bench.front()!.id
     const window = bench.window(id)!
-    const which = known === undefined ? { kind: 'front' } : { kind: 'window', windowId: id }
+    const which = whichOf(known)
     const { displayId, desktop, area } = astray(window, wanted, bench.bare)
     if (displayId !== undefined || desktop !== undefined || area !== undefined) {
       // It has to be in front still to be told what else to do.
@@ -116,3 +123,6 @@ export class WindowReacher {
     return this.trial.do({ kind: 'windows.set', which, to: wanted.mode }, [id])
   }
 }
+
+const whichOf = (known: string | undefined) =>
+  known === undefined ? { kind: 'front' } : { kind: 'window', windowId: known }

@@ -15,6 +15,7 @@ export const stepForms: Record<StepKind, Component> = {
   'program.close': defineAsyncComponent(() => import('./CloseProgramForm.vue')),
   'place.open': defineAsyncComponent(() => import('./OpenPlacesForm.vue')),
   'device.control': defineAsyncComponent(() => import('./ControlDevicesForm.vue')),
+  'bench.arrange': defineAsyncComponent(() => import('./ReachArrangementForm.vue')),
   'frame.switch': defineAsyncComponent(() => import('./SwitchFramesForm.vue')),
   'message.show': defineAsyncComponent(() => import('./ShowMessageForm.vue')),
   'run.put-back': defineAsyncComponent(() => import('./PlainForm.vue')),
