@@ -6,7 +6,8 @@ import { ensureBuilt, root } from '../scripts/ensureBuilt.mjs'
 
 const wanted = process.argv.slice(2)
 ensureBuilt()
-for (const name of ['resolve', 'clash', 'checkup', 'command', 'words']) run(name, process.execPath, [bundled(name)])
+for (const name of ['resolve', 'clash', 'checkup', 'arrangement', 'command', 'words'])
+  run(name, process.execPath, [bundled(name)])
 for (const name of [
   'frameFile',
   'frameFolder',

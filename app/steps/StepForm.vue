@@ -53,6 +53,7 @@ function changeKind(kind: StepKind): void {
       :model-value="step.kind"
       :label="`Kind of ${name}`"
       filterable
+      default-first-option
       :options="kinds"
       @update:model-value="changeKind($event)"
     />

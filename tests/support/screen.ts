@@ -68,7 +68,11 @@ export async function chooseProgram(page: Page, label: string, typed: string, na
   await page.click(`input[aria-label="${label}"]`)
   await page.keyboard.type(typed)
   await page.waitForFunction(
-    (wanted: string) => document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes(wanted),
+    // The lists of other fields stay in the page, out of sight.
+    (wanted: string) =>
+      [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item.is-hovering')].some(
+        (item) => item.offsetParent !== null && item.textContent.includes(wanted),
+      ),
     {},
     name,
   )

@@ -76,11 +76,12 @@ function remove(part: 'windows' | 'devices' | 'frames', i: number): void {
   if (part === 'windows') open.value = undefined
 }
 const program = (id: string) => own(mirror.bench.programs, id)
+/** What the window shows that it is about, and where it stands. */
 function nowOf(i: number): string {
   const window = own(bench.value.windows, byPlace.value.get(`windows.${i}`)?.windowId ?? '')
-  return window
-    ? `${windowTitle(bench.value, window).replace(/^[^:]*: /, '')} · ${standWords(window, bench.value)}`
-    : 'not open'
+  if (!window) return 'not open'
+  const [, shown] = /^[^:]*: (.*)$/s.exec(windowTitle(bench.value, window)) ?? []
+  return [...(shown === undefined ? [] : [shown]), standWords(window, bench.value)].join(' · ')
 }
 const settings = computed(() =>
   step.value.devices.map(({ deviceId, controlId, value }) => {
