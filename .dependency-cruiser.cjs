@@ -62,6 +62,7 @@ const above = {
   script: ['values', 'result'],
   sandbox: ['script', 'values', 'result'],
   exchange: [
+    'settings',
     'values',
     'frameFile',
     'fields',

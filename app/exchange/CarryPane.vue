@@ -32,7 +32,14 @@ const PAGE = 200
 const shown = ref(PAGE)
 
 const kindWords = { document: 'a document of Keen Lever', bookmarks: 'bookmarks of a browser' } as const
-const whatWords = { frame: 'frame', lever: 'lever', value: 'value', kit: 'kit', address: 'address' } as const
+const whatWords = {
+  frame: 'frame',
+  lever: 'lever',
+  value: 'value',
+  kit: 'kit',
+  address: 'address',
+  settings: 'settings',
+} as const
 const fateWords = { new: 'new', changed: 'changed', same: 'as it is' } as const
 const tables = [
   { id: 'levers', label: 'Levers' },

@@ -19,7 +19,7 @@ const textBody = z.object({
     .meta({ description: 'What stands here for programs, devices, folders and places that a document names.' }),
 })
 const itemSchema = z.object({
-  what: z.enum(['frame', 'lever', 'value', 'kit', 'address']),
+  what: z.enum(['frame', 'lever', 'value', 'kit', 'address', 'settings']),
   name: z.string(),
   fate: z.enum(['new', 'changed', 'same']),
   plate: z.number().int().optional(),
@@ -57,7 +57,8 @@ export const exchangeEndpoints = {
   writeDocument: {
     method: 'POST',
     path: '/api/exchange/document',
-    summary: 'Some frames, or all, with shared values and kits, as one JSON document (docs/document.schema.json).',
+    summary:
+      'Some frames, or all, with shared values and kits, and with all frames the settings, as one JSON document (docs/document.schema.json).',
     body: z.object({
       frameIds: z
         .array(z.string().max(200))

@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { frameDocumentSchema, withOwnIds } from '../frameFile'
+import { keySettingsSchema } from '../levers'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
+import { carriedSettingsSchema } from '../settings'
 import { kitSchema } from '../sheets'
 import { jsonDepth } from '../values'
 
@@ -15,13 +17,17 @@ const DEEPEST = 100
 
 const kit = kitSchema.pick({ name: true, steps: true })
 
-/** Frames with all that is in them, the values that all share, and kits. Levers of one frame name those of others by number. */
+/** Frames with all that is in them, the values that all share, kits and settings. Levers of one frame name those of others by number. */
 export const exchangeDocumentSchema = z
   .object({
     [DOCUMENT_KEY]: z.literal(VERSION, 'This is not a version of the document that can be read here.'),
     frames: z.array(frameDocumentSchema).max(200, 'A document has at most 200 frames.').default([]),
     values: frameDocumentSchema.shape.values,
     kits: z.array(kit).max(1000, 'A document has at most 1,000 kits.').default([]),
+    settings: carriedSettingsSchema.optional(),
+    keys: keySettingsSchema
+      .optional()
+      .meta({ description: 'The keyboard, the timing of keys, and what a pull tells.' }),
   })
   .superRefine(({ frames, values, kits }, context) => {
     const tell = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
@@ -100,7 +106,7 @@ function parsed(text: string): Result<unknown> {
 export function documentJsonSchema(): Record<string, unknown> {
   return {
     title: 'Keen Lever document',
-    description: 'Frames with their levers, values and kits.',
+    description: 'Frames with their levers, values, kits and settings.',
     ...z.toJSONSchema(exchangeDocumentSchema, { io: 'input', unrepresentable: 'any' }),
   }
 }

@@ -4,8 +4,10 @@ import Papa from 'papaparse'
 import { describe, expect, test } from 'vitest'
 import { documentOf } from '../frameFile'
 import type { Frame, Lever, NamedValue } from '../levers'
-import { leverSchema } from '../levers'
+import { DEFAULT_KEYS, leverSchema } from '../levers'
 import { exampleBench } from '../bench/exampleBench'
+import { carriedOf, DEFAULT_SETTINGS } from '../settings'
+import type { Settings } from '../settings'
 import type { Kit } from '../sheets'
 import {
   DOCUMENT_KEY,
@@ -80,8 +82,9 @@ const text = writeDocument(document)
 let count = 0
 const newId = () => `new-${++count}`
 /** Values may come as they are gone over, which can be done once. */
-const storeNow = () => ({ ...names, values: values.values(), kits: kits.values(), newId })
-const empty = { levers: new Map(), frames: new Map(), values: [], kits: [], newId }
+const standing = { settings: DEFAULT_SETTINGS, keys: DEFAULT_KEYS }
+const storeNow = () => ({ ...names, ...standing, values: values.values(), kits: kits.values(), newId })
+const empty = { levers: new Map(), frames: new Map(), values: [], kits: [], newId, ...standing }
 const read = (written: string) => {
   const answer = readDocument(written)
   if (!answer.ok) throw new Error(answer.issues[0]!.message)
@@ -129,6 +132,28 @@ describe('a document', () => {
       ['only-here', 'Lever a'],
     ])
     expect(plan.values).toMatchObject([{ fate: 'changed', name: 'series', text: '13' }])
+  })
+
+  test('brings settings along that mean the same anywhere; what it does not have stays, and so does what names things here', () => {
+    const mine: Settings = {
+      ...DEFAULT_SETTINGS,
+      theme: 'night',
+      pinned: { ...DEFAULT_SETTINGS.pinned, kits: ['kit-1'] },
+      launcher: { ...DEFAULT_SETTINGS.launcher, shortWords: [] },
+    }
+    const carried = carriedOf(mine)
+    expect(Object.keys(carried).sort()).toEqual(['place', 'retention', 'scan', 'theme'])
+    const whole = read(writeDocument({ ...read(text), settings: carried, keys: { ...DEFAULT_KEYS, legends: 'de' } }))
+    const plan = planDocument(whole, storeNow())
+    expect(plan.settings).toEqual({ fate: 'changed', after: { ...DEFAULT_SETTINGS, theme: 'night' } })
+    expect(plan.keys).toEqual({ fate: 'changed', after: { ...DEFAULT_KEYS, legends: 'de' } })
+    expect(planDocument(whole, { ...storeNow(), settings: mine }).settings!.fate).toBe('same')
+    const onlyPlace = read(writeDocument({ ...read(text), settings: { place: { latitude: 10, longitude: 0 } } }))
+    expect(planDocument(onlyPlace, { ...storeNow(), settings: mine }).settings!.after).toEqual({
+      ...mine,
+      place: { latitude: 10, longitude: 0 },
+    })
+    expect(planDocument(read(text), storeNow())).not.toHaveProperty('settings')
   })
 
   test('that names a lever that is nowhere is told', () => {

@@ -1,6 +1,9 @@
 import { ownIds, planFrame, standing } from '../frameFile'
 import type { FramePlan, LostReference, PlanInput } from '../frameFile'
-import type { NamedValue } from '../levers'
+import { sameValue } from '../bench'
+import type { KeySettings, NamedValue } from '../levers'
+import { withCarried } from '../settings'
+import type { Settings } from '../settings'
 import type { Kit } from '../sheets'
 import type { ExchangeDocument } from './document'
 
@@ -14,11 +17,16 @@ export interface DocumentPlan {
     readonly steps: Kit['steps']
     readonly stands?: Kit
   }[]
+  /** Settings as they would be, where the document has some. */
+  readonly settings?: { readonly fate: 'changed' | 'same'; readonly after: Settings }
+  readonly keys?: { readonly fate: 'changed' | 'same'; readonly after: KeySettings }
   readonly lost: readonly LostReference[]
 }
 
 export interface DocumentInput extends Omit<PlanInput, 'frameId' | 'idByName' | 'together'> {
   readonly kits: Iterable<Kit>
+  readonly settings: Settings
+  readonly keys: KeySettings
 }
 
 /**
@@ -57,8 +65,14 @@ export function planDocument(document: ExchangeDocument, input: DocumentInput): 
       const isSame = stands !== undefined && JSON.stringify(stands.steps) === JSON.stringify(steps)
       return { fate: !stands ? 'new' : isSame ? 'same' : 'changed', name, steps, ...(stands ? { stands } : {}) }
     }),
+    ...(document.settings ? { settings: fateOf(input.settings, withCarried(input.settings, document.settings)) } : {}),
+    ...(document.keys ? { keys: fateOf(input.keys, document.keys) } : {}),
     lost: frames.flatMap(({ lost }) => lost),
   }
+}
+
+function fateOf<T>(stands: T, after: T) {
+  return { fate: sameValue(stands, after) ? ('same' as const) : ('changed' as const), after }
 }
 
 function plannedShared({ values }: ExchangeDocument, all: readonly NamedValue[]): FramePlan['values'] {

@@ -1,2 +1,10 @@
-export { DEFAULT_SETTINGS, retentionSchema, settingsSchema, THEMES } from './schema'
-export type { Retention, Settings, Theme } from './schema'
+export {
+  carriedOf,
+  carriedSettingsSchema,
+  DEFAULT_SETTINGS,
+  retentionSchema,
+  settingsSchema,
+  THEMES,
+  withCarried,
+} from './schema'
+export type { CarriedSettings, Retention, Settings, Theme } from './schema'

@@ -51,7 +51,25 @@ export const settingsSchema = z.object({
   rack: rackSchema.prefault({}),
   place: placeSchema.prefault({}),
 })
+/** What of the settings means the same on any machine: no ids of levers and programs. Parts stand in it whole. */
+export const carriedSettingsSchema = z.object({
+  theme: settingsSchema.shape.theme.unwrap().optional(),
+  retention: retentionSchema.optional(),
+  place: placeSchema.optional(),
+  scan: scanSchema.optional(),
+})
+export type CarriedSettings = z.infer<typeof carriedSettingsSchema>
+
 export type Settings = z.infer<typeof settingsSchema>
 export type Retention = z.infer<typeof retentionSchema>
 
 export const DEFAULT_SETTINGS: Settings = settingsSchema.parse({})
+
+/** What is carried of settings, and settings with what was carried put in; what was not stays. */
+export function carriedOf({ theme, retention, place, launcher }: Settings): CarriedSettings {
+  return { theme, retention, place, scan: launcher.scan }
+}
+export function withCarried(settings: Settings, { scan, ...carried }: CarriedSettings): Settings {
+  const said = Object.fromEntries(Object.entries(carried).filter(([, part]) => part !== undefined))
+  return { ...settings, ...said, launcher: scan ? { ...settings.launcher, scan } : settings.launcher }
+}

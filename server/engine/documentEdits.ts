@@ -6,6 +6,7 @@ import type { Frame, Lever } from '../../core/levers'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { BenchState } from '../../core/bench'
+import { carriedOf } from '../../core/settings'
 import type { Kit } from '../../core/sheets'
 import type { RevisionEntry } from '../database/schema'
 import type { BookState, PlannedEdit } from './bookState'
@@ -13,10 +14,11 @@ import { entriesOfPlan, Numbers, valueEntries } from './frameFileEdits'
 import { frameMissing } from './leverEdits'
 import { newId } from './newId'
 
-/** Some frames, or all, with the values that all share and the kits, as a document. */
+/** Some frames, or all, with the values that all share and the kits, as a document; `withSettings` too, where asked. */
 export function documentOfBook(
   state: BookState,
   frames: readonly Frame[],
+  withSettings = false,
 ): Omit<ExchangeDocument, 'keen-lever-document'> {
   const values = [...state.values.values()]
   const levers = [...state.levers.values()].sort((a, b) => a.plate - b.plate)
@@ -32,6 +34,7 @@ export function documentOfBook(
     ),
     values: own(null).map(({ name, text }) => ({ name, text })),
     kits: [...state.kits.values()].map(({ name, steps }) => ({ name, steps })),
+    ...(withSettings ? { settings: carriedOf(state.settings.body), keys: state.keys.body } : {}),
   }
 }
 
@@ -41,6 +44,8 @@ export function documentPlanOf(document: ExchangeDocument, state: BookState): Do
     frames: state.frames,
     values: state.values.values(),
     kits: state.kits.values(),
+    settings: state.settings.body,
+    keys: state.keys.body,
     newId,
   })
 }
@@ -59,11 +64,23 @@ export function importDocument(document: ExchangeDocument) {
       ...plan.frames.flatMap((frame, i) => entriesOfPlan(document.frames[i]!, frame, frame.frameId, 'keep', numbers)),
       ...valueEntries(plan.values, null, 'keep'),
       ...kitEntries(plan),
+      ...settingEntries(plan, state),
     ]
     const levers = plan.frames.flatMap((frame) => frame.levers)
     const count = levers.filter(({ fate }) => fate === 'new' || fate === 'changed').length
     return succeed({ label: `Read a document in: ${count} levers`, entries, answer: plan })
   }
+}
+
+function settingEntries({ settings, keys }: DocumentPlan, state: BookState): RevisionEntry[] {
+  return [
+    ...(settings?.fate === 'changed'
+      ? [{ kind: 'settings', id: 'settings', before: state.settings.body, after: settings.after } as const]
+      : []),
+    ...(keys?.fate === 'changed'
+      ? [{ kind: 'keys', id: 'keys', before: state.keys.body, after: keys.after } as const]
+      : []),
+  ]
 }
 
 function kitEntries({ kits }: DocumentPlan): RevisionEntry[] {

@@ -43,7 +43,13 @@ export function itemsOfDocument(document: ExchangeDocument, plan: DocumentPlan):
   const shared = plan.values.flatMap(({ fate, name }): Item[] =>
     fate === 'only-here' ? [] : [{ what: 'value', name, fate }],
   )
-  return [...frames, ...shared, ...plan.kits.map(({ fate, name }): Item => ({ what: 'kit', name, fate }))]
+  return [
+    ...frames,
+    ...shared,
+    ...plan.kits.map(({ fate, name }): Item => ({ what: 'kit', name, fate })),
+    ...(plan.settings ? [{ what: 'settings', name: 'Settings', fate: plan.settings.fate } as const] : []),
+    ...(plan.keys ? [{ what: 'settings', name: 'Keyboard and timing', fate: plan.keys.fate } as const] : []),
+  ]
 }
 
 export function itemsOfBookmarks({ addresses, levers }: BookmarkPlan): Item[] {

@@ -109,10 +109,12 @@ describe('documents and bookmarks', () => {
     type Preview = AnswerOf<'previewText'>
     const { body: same } = await api<Preview>('POST', '/api/exchange/text/preview', body)
     expect([same.issues, [...new Set(same.items.map(({ fate }) => fate))]]).toEqual([[], ['same']])
-    expect(new Set(same.items.map(({ what }) => what))).toEqual(new Set(['frame', 'lever', 'value', 'kit']))
+    expect(new Set(same.items.map(({ what }) => what))).toEqual(new Set(['frame', 'lever', 'value', 'kit', 'settings']))
     const before = (await api<Lever[]>('GET', '/api/levers')).body
     await api('PATCH', '/api/levers/lever-3', { version: 1, name: 'Altered' })
     await api('DELETE', '/api/levers/lever-5')
+    const { settings } = (await api<AnswerOf<'state'>>('GET', '/api/state')).body
+    await api('PUT', '/api/settings', { ...settings, theme: 'night' })
     const { body: preview } = await api<Preview>('POST', '/api/exchange/text/preview', body)
     const todo = preview.items.filter(({ fate }) => fate !== 'same').map(({ fate, plate }) => [fate, plate])
     expect(todo).toEqual(
@@ -121,6 +123,10 @@ describe('documents and bookmarks', () => {
         ['new', 5],
       ]),
     )
+    expect(preview.items.filter(({ what }) => what === 'settings').map(({ name, fate }) => [name, fate])).toEqual([
+      ['Settings', 'changed'],
+      ['Keyboard and timing', 'same'],
+    ])
     expect((await api('POST', '/api/exchange/text', body)).status).toBe(200)
     const names = (levers: Lever[]) => levers.map(({ plate, name }) => [plate, name])
     expect(names((await api<Lever[]>('GET', '/api/levers')).body)).toEqual(names(before))

@@ -1,8 +1,6 @@
 import { expect, test } from 'vitest'
-import { exampleDesk } from '../../../core/bench/exampleBench'
+import { workstation as desk } from '../../../demo'
 import { contentWords, linesOf, placeWords, standWords, textsOf } from './wantedWords'
-
-const desk = exampleDesk()
 
 test('what a window is to show is said in a few words', () => {
   expect(contentWords({ programId: 'chart' })).toBe('whatever it shows')
@@ -13,7 +11,14 @@ test('what a window is to show is said in a few words', () => {
 
 test('where it is to stand, and where it stands, are said alike', () => {
   const area = { x: 0, y: 0, width: 50, height: 100 }
-  const wanted = { programId: 'chart', mode: 'normal', displayId: 'right', desktop: 2, area, inFront: true } as const
+  const wanted = {
+    programId: 'chart',
+    mode: 'normal',
+    displayId: 'display-right',
+    desktop: 2,
+    area,
+    inFront: true,
+  } as const
   expect(placeWords(wanted, desk)).toBe('the left half · Right display · desktop 2 Charts · in front')
   // A window that is not at its normal size has no part of a display.
   expect(placeWords({ ...wanted, mode: 'maximized' }, desk)).toBe(
@@ -23,7 +28,7 @@ test('where it is to stand, and where it stands, are said alike', () => {
   expect(placeWords({ programId: 'chart', displayId: 'gone', desktop: 1 }, { ...desk, desktops: undefined })).toBe(
     'gone',
   )
-  expect(standWords(desk.windows['w-small']!, desk)).toBe('minimized · Left display · desktop 1 Capture')
+  expect(standWords(desk.windows['w-drawers']!, desk)).toBe('minimized · Left display · desktop 1 Capture')
 })
 
 test('lists are written one a line', () => {
