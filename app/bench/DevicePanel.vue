@@ -9,6 +9,7 @@ import { areAboutDevices, devicesMeant, everyStep, usualControlStep } from '~~/c
 import type { Step } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
+import { hasWords } from '~/page/hasWords'
 import { useNotices } from '~/live/useNotices'
 import LampLight from '~/plates/LampLight.vue'
 import { useCopiedStep } from '~/steps/useCopiedStep'
@@ -47,7 +48,7 @@ const users = computed(() => {
   return used
 })
 const devices = computed(() => {
-  const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const has = hasWords(filter.value)
   return Object.values(mirror.bench.devices)
     .map((device) => ({
       device,
@@ -62,10 +63,8 @@ const devices = computed(() => {
       })),
     }))
     .filter(({ device, kind, rows, usedBy }) =>
-      words.every((word) =>
-        `${device.name} ${device.id} ${kind} ${usedBy.join(' ')} ${rows.map((row) => `${row.control.name} ${row.words}`).join(' ')}`
-          .toLowerCase()
-          .includes(word),
+      has(
+        `${device.name} ${device.id} ${kind} ${usedBy.join(' ')} ${rows.map((row) => `${row.control.name} ${row.words}`).join(' ')}`,
       ),
     )
 })

@@ -10,6 +10,7 @@ import { formatChord, keyboardOf, MODIFIERS, modifierOfCode } from '~~/core/keys
 import type { Modifier } from '~~/core/keys'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
+import { hasWords } from '~/page/hasWords'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
 import { saveFile } from '~/files/saveFile'
 import ClashList from './ClashList.vue'
@@ -55,14 +56,12 @@ const owners = computed(
 )
 const chosen = computed<KeyOwnership | undefined>(() => owners.value.get(chosenCode.value ?? ''))
 const found = computed(() => {
-  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
-  if (words.length === 0) return undefined
+  if (query.value.trim() === '') return undefined
+  const has = hasWords(query.value)
   return new Set(
     [...owners.value.values()]
       .filter(({ chord, owners: list }) =>
-        words.every((word) =>
-          `${chord} ${list.map((owner) => `${owner.name} ${owner.words}`).join(' ')}`.toLowerCase().includes(word),
-        ),
+        has(`${chord} ${list.map((owner) => `${owner.name} ${owner.words}`).join(' ')}`),
       )
       .map((entry) => entry.code),
   )

@@ -6,6 +6,7 @@ import type { Program } from '~~/core/bench'
 import { countOf } from '~~/core/names'
 import SetIcon from '~/icons/SetIcon.vue'
 import { useMirror } from '~/live/useMirror'
+import { hasWords } from '~/page/hasWords'
 import { useViewKeys } from '~/page/useViewKeys'
 import IconPlus from '~icons/tabler/plus'
 import ProgramEditor from './ProgramEditor.vue'
@@ -33,12 +34,8 @@ useViewKeys('Programs', [
 const originWords = { described: 'described here', imported: 'imported' }
 const all = computed(() => Object.values(mirror.bench.programs).sort((a, b) => a.name.localeCompare(b.name)))
 const shown = computed(() => {
-  const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.value.filter((program) =>
-    words.every((word) =>
-      `${program.name} ${program.executable} ${program.categories.join(' ')}`.toLowerCase().includes(word),
-    ),
-  )
+  const has = hasWords(filter.value)
+  return all.value.filter(({ name, executable, categories }) => has(`${name} ${executable} ${categories.join(' ')}`))
 })
 const chosen = computed<Program | undefined>(() =>
   isNew.value ? undefined : (own(mirror.bench.programs, chosenId.value ?? '') ?? shown.value[0]),

@@ -1,5 +1,6 @@
 import { NATURES, natureWords } from '~~/core/steps'
 import type { Nature } from '~~/core/steps'
+import { hasWords } from '~/page/hasWords'
 
 /** Every setting by its name, so that it can be found; `id` is that of its row on the page. */
 export const TIMING_SETTINGS = [
@@ -82,10 +83,7 @@ export const settingHint = (id: string): string | undefined => SETTING_NAMES.fin
 
 /** The settings that have every word that is looked for, in their name, what they affect, or where they stand. */
 export function settingsFound(query: string): ReadonlySet<string> {
-  const words = query.toLocaleLowerCase('en').split(/\s+/).filter(Boolean)
-  const found = SETTING_NAMES.filter(({ label, hint, section }) => {
-    const text = `${label} ${hint} ${section}`.toLocaleLowerCase('en')
-    return words.every((word) => text.includes(word))
-  })
+  const has = hasWords(query)
+  const found = SETTING_NAMES.filter(({ label, hint, section }) => has(`${label} ${hint} ${section}`))
   return new Set(found.map(({ id }) => id))
 }

@@ -58,7 +58,7 @@ export const exchangeEndpoints = {
     method: 'POST',
     path: '/api/exchange/document',
     summary:
-      'Some frames, or all, with shared values and kits, and with all frames the settings, as one JSON document (docs/document.schema.json).',
+      'Some frames, or all, with shared values and kits, as one JSON document (docs/document.schema.json); all come with settings.',
     body: z.object({
       frameIds: z
         .array(z.string().max(200))

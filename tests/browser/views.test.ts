@@ -92,3 +92,41 @@ async function unseenSoon(page: Page): Promise<void> {
   await button(page, 'Dismiss')
   await unseen(page, 'That key did nothing')
 }
+
+test('help finds keys, views, kinds of step and settings; a setting that is found there is gone to, and found by its filter', async () => {
+  const page = await session.open('/levers')
+  await page.waitForSelector('[aria-label="Levers"] [role="option"], .row')
+  await page.focus('body')
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+  await page.keyboard.press('?')
+  await page.waitForFunction(() => document.activeElement?.ariaLabel === 'Find in help')
+  await seen(page, 'undoes the last edit of a lever')
+  await page.keyboard.type('only what differs')
+  await seen(page, 'Reach an arrangement')
+  await press(page, 'Ctrl+A')
+  await page.keyboard.type('edits undone days')
+  await seen(page, 'Nothing is called or does')
+  await press(page, 'Ctrl+A')
+  await page.keyboard.type('edits undone')
+  await page.waitForSelector('.help a[href="/settings#setting-revisionDays"]')
+  await page.click('.help a[href="/settings#setting-revisionDays"]')
+  await page.waitForFunction(() => document.activeElement?.closest('#setting-revisionDays') !== null)
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+  await page.keyboard.press('/')
+  await page.waitForFunction(() => document.activeElement?.ariaLabel === 'Find a setting')
+  await page.keyboard.type('dusk')
+  const shown = () =>
+    page.$$eval('.setting', (rows) =>
+      rows.filter((row) => (row as HTMLElement).offsetParent !== null).map((row) => row.ariaLabel),
+    )
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll<HTMLElement>('.setting')].filter(({ offsetParent }) => offsetParent !== null)
+        .length === 1,
+  )
+  expect(await shown()).toEqual(['Latitude and longitude'])
+  await page.keyboard.type(' nowhere')
+  await seen(page, 'No setting has “dusk nowhere”')
+  await page.keyboard.press('Escape')
+  await page.waitForFunction(() => document.querySelectorAll('.setting').length > 10)
+})
