@@ -310,7 +310,6 @@ const frameName = (id: string) => mirror.frameById.get(id)?.name ?? id
 .way ol {
   margin: 0;
   padding-left: 26px;
-  max-height: 260px;
-  overflow-y: auto;
+  list-style: decimal;
 }
 </style>
