@@ -61,7 +61,7 @@ describe('levers', () => {
       expect((await here('show', name)).out).toContain('8 Prepare the night')
     const lever: Lever = await json('show', '8')
     expect([lever.plate, lever.steps.length]).toEqual([8, 5])
-    expect((await json('list')) as Lever[]).toHaveLength(49)
+    expect((await json('list')) as Lever[]).toHaveLength(50)
     expect(await here('list', 'no such lever')).toMatchObject({ code: 0, out: '', err: 'There is no such lever.\n' })
   })
 

@@ -6,7 +6,7 @@ import type { Lever } from '../../core/levers'
 import { draft, eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, fill, seen } from '../support/screen'
+import { button, chooseProgram, fill, seen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -67,11 +67,6 @@ test('a lever waits for a file, is told when it would set itself off, and does w
   await page.keyboard.type('visitor')
   await page.keyboard.press('Enter')
   await seen(page, 'When Visitor Board starts.')
-  await page.click('input[aria-label="Program of step 1"]')
-  await page.keyboard.type('visitor')
-  await page.waitForFunction(() =>
-    document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes('Visitor Board'),
-  )
-  await page.keyboard.press('Enter')
+  await chooseProgram(page, 'Program of step 1', 'visitor', 'Visitor Board')
   await seen(page, 'it would set itself off again, and is stopped then')
 })

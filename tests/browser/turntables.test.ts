@@ -7,7 +7,7 @@ import type { KeyLogEntry, RunAnswer } from '../../contract'
 import { draft, eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, seen } from '../support/screen'
+import { button, chooseProgram, seen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -49,12 +49,7 @@ const isGone = () => page.waitForFunction(() => !document.querySelector('[data-t
 test('a turntable made from a program’s verbs is pulled by a stroke there, and does nothing in another program', async () => {
   await session.call('POST', '/api/open', { programId: 'atlas-room' })
   page = await session.open('/turntables')
-  await page.click('input[aria-label="A turntable from a program"]')
-  await page.keyboard.type('visitor')
-  await page.waitForFunction(() =>
-    document.querySelector('.el-select-dropdown__item.is-hovering')?.textContent?.includes('Visitor Board'),
-  )
-  await page.keyboard.press('Enter')
+  await chooseProgram(page, 'A turntable from a program', 'visitor', 'Visitor Board')
   await seen(page, 'Edit Roads of Visitor Board')
   const made = (await levers()).find(({ name }) => name === 'Roads of Visitor Board')!
   expect(made.scope).toEqual({ kind: 'only', programIds: ['visitor-board'] })
