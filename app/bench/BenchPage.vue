@@ -2,7 +2,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { frontWindow, isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
-import type { BenchWindow as BenchWindowState } from '~~/core/bench'
 import { own } from '~~/core/result'
 import { choiceOf } from '~~/core/steps'
 import SetIcon from '~/icons/SetIcon.vue'
@@ -18,6 +17,7 @@ import DesktopStrip from './DesktopStrip.vue'
 import DevicePanel from './DevicePanel.vue'
 import { useArrangementTaking } from './useArrangementTaking'
 import { useBenchActs } from './useBenchActs'
+import { useDisplays } from './useDisplays'
 
 /** What is not seen at first is loaded when it is. */
 const ActList = defineAsyncComponent(() => import('./ActList.vue'))
@@ -47,42 +47,7 @@ const shelved = computed(() =>
   stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),
 )
 const notices = computed(() => mirror.bench.messages.filter(({ board }) => !board))
-/**
- * The displays with what they show: windows stand on the one they name, or on the first where that shows none of its
- * own.
- */
-const displays = computed(() => {
-  const present = Object.values(mirror.bench.devices)
-    .filter((device) => device.kind === 'display' && device.plugged !== false)
-    .map((device, i) => ({
-      device,
-      isFirst: i === 0,
-      isAsleep: device.controls.power?.value === false,
-      use: i === 0 ? 'extended' : String(device.controls.use?.value ?? 'extended'),
-      brightness: device.controls.brightness?.value ?? '?',
-    }))
-  const own = new Set(
-    present.filter((entry) => !entry.isFirst && entry.use === 'extended').map((entry) => entry.device.id),
-  )
-  const onFirst = shown.value.filter((window) => !own.has(window.displayId ?? ''))
-  return present.map(({ device, isFirst, isAsleep, use, brightness }) => ({
-    id: device.id,
-    name: device.name,
-    isFirst,
-    use,
-    brightness,
-    isDark: isAsleep || use === 'off',
-    state:
-      use === 'off' ? 'switched off' : isAsleep ? 'asleep' : use === 'mirrored' ? 'a mirror of the first' : 'awake',
-    windows: inPlace(
-      isFirst || use === 'mirrored' ? onFirst : shown.value.filter((window) => window.displayId === device.id),
-    ),
-  }))
-})
-/** In an order that stays when one is raised, so that none loses the focus by being moved in the page. */
-function inPlace(windows: readonly BenchWindowState[]): { window: BenchWindowState; depth: number }[] {
-  return windows.map((window, depth) => ({ window, depth })).sort((a, b) => (a.window.id < b.window.id ? -1 : 1))
-}
+const displays = useDisplays(shown)
 
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? own(mirror.bench.devices, described.value) : undefined))

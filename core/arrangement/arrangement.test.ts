@@ -306,6 +306,14 @@ describe('a desk', () => {
     expect(told({ windows, partly: true })).toEqual([])
   })
 
+  test('what is said once more is no contradiction, what is said otherwise is', () => {
+    const wide = { deviceId: 'mic', controlId: 'pattern', value: 'narrow' }
+    expect(told({ devices: [wide, wide] })).toEqual(['Sets Pattern of Microphone to Narrow.'])
+    expect(told({ devices: [wide, { ...wide, value: 'wide' }] })).toEqual([
+      'devices.1: said-twice: Pattern of Microphone is to be something else already.',
+    ])
+  })
+
   test('only the tab in front differs: it is gone to', () => {
     const documents = ['/l/a.log', '/l/b.log']
     const both = { programId: 'web', shows: { documents, front: '/l/b.log' } }

@@ -182,14 +182,15 @@ class Planner {
   }
 
   private deviceTasks(): Task[] {
-    const known = new Map<string, number>()
+    const known = new Map<string, unknown>()
     return this.wanted.devices.map(({ deviceId, controlId, value }, index): Task => {
       const key = `devices.${index}`
       const device = own(this.now.devices, deviceId)
       const control = device && own(device.controls, controlId)
       const place = `${deviceId} ${controlId}`
-      const isTwice = known.has(place)
-      if (!isTwice) known.set(place, index)
+      // What is said once more is no contradiction.
+      const isTwice = known.has(place) && known.get(place) !== value
+      if (!known.has(place)) known.set(place, value)
       const reach = () => {
         if (isTwice) {
           const what = control ? `${control.name} of ${device.name}` : deviceId

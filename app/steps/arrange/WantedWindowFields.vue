@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { AREA_NAMES, AREAS, areaWords, desktopName, nameOfArea } from '~~/core/bench'
+import { AREA_NAMES, AREAS, areaWords, nameOfArea } from '~~/core/bench'
 import { WINDOW_PARTS } from '~~/core/command'
 import { own } from '~~/core/result'
 import type { WantedContent, WantedWindow } from '~~/core/steps'
@@ -9,6 +9,7 @@ import FormField from '~/form/FormField.vue'
 import TextField from '~/form/TextField.vue'
 import { useMirror } from '~/live/useMirror'
 import ProgramSelect from '~/programs/ProgramSelect.vue'
+import { desktopChoices, displayChoices, displayChosen } from '../standChoices'
 import { linesOf, textsOf } from './wantedWords'
 
 /** All there is to say of one wanted window. */
@@ -24,19 +25,8 @@ const modes = [
   { value: 'minimized', name: 'minimized' },
   { value: 'hidden', name: 'hidden' },
 ] as const
-const displays = computed(() => [
-  ANY,
-  ...Object.values(mirror.bench.devices)
-    .filter(({ kind }) => kind === 'display')
-    .map(({ id, name: display }) => ({ value: `on ${id}`, name: display })),
-])
-const desktops = computed(() => [
-  ANY,
-  ...(mirror.bench.desktops?.names ?? ['']).map((_, i) => ({
-    value: String(i + 1),
-    name: desktopName(mirror.bench, i + 1),
-  })),
-])
+const displays = computed(() => displayChoices(mirror.bench, ANY))
+const desktops = computed(() => desktopChoices(mirror.bench, ANY))
 const areas = computed(() => [
   ANY,
   ...AREA_NAMES.map((value) => ({ value: value as string, name: areaWords[value] as string })),
@@ -143,10 +133,10 @@ const fronts = computed(() => [
       />
       <ChoiceField
         label="Display"
-        :model-value="window.displayId === undefined ? 'any' : `on ${window.displayId}`"
+        :model-value="window.displayId === undefined ? 'any' : `to ${window.displayId}`"
         :issue="issueOf('displayId')"
         :options="displays"
-        @update:model-value="alter({ displayId: $event === 'any' ? undefined : $event.slice(3) })"
+        @update:model-value="alter({ displayId: displayChosen($event) })"
       />
       <ChoiceField
         v-if="desktops.length > 2"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { AREA_NAMES, AREAS, areaWords, desktopName } from '~~/core/bench'
+import { AREA_NAMES, AREAS, areaWords } from '~~/core/bench'
 import type { Area } from '~~/core/bench'
 import type { StepOf } from '~~/core/steps'
 import ChoiceField from '~/form/ChoiceField.vue'
@@ -8,6 +8,7 @@ import FormField from '~/form/FormField.vue'
 import IssueLine from '~/form/IssueLine.vue'
 import { useMirror } from '~/live/useMirror'
 import FindingLines from '../FindingLines.vue'
+import { desktopChoices, displayChoices, displayChosen } from '../standChoices'
 import type { StepFormProps } from './stepForm'
 import WindowChoiceField from './WindowChoiceField.vue'
 
@@ -18,20 +19,8 @@ const step = defineModel<PlaceStep>({ required: true })
 
 const mirror = useMirror()
 const STAYS = { value: 'stays', name: 'as it is' }
-const displays = computed(() => [
-  STAYS,
-  { value: 'next', name: 'the other display' },
-  ...Object.values(mirror.bench.devices)
-    .filter(({ kind }) => kind === 'display')
-    .map(({ id, name: display }) => ({ value: `to ${id}`, name: display })),
-])
-const desktops = computed(() => [
-  STAYS,
-  ...(mirror.bench.desktops?.names ?? ['']).map((_, i) => ({
-    value: String(i + 1),
-    name: desktopName(mirror.bench, i + 1),
-  })),
-])
+const displays = computed(() => displayChoices(mirror.bench, STAYS, { value: 'next', name: 'the other display' }))
+const desktops = computed(() => desktopChoices(mirror.bench, STAYS))
 const places = [
   STAYS,
   ...AREA_NAMES.map((value) => ({ value, name: areaWords[value] as string })),
@@ -56,7 +45,7 @@ function alter(part: Partial<PlaceStep>): void {
 }
 
 function setDisplay(to: string): void {
-  const [, deviceId] = /^to (.*)$/s.exec(to) ?? []
+  const deviceId = displayChosen(to)
   alter({
     display: deviceId !== undefined ? { kind: 'named', deviceId } : to === 'next' ? { kind: 'next' } : undefined,
   })

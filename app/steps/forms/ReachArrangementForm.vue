@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { desktopName, valueInWords, windowTitle } from '~~/core/bench'
+import { valueInWords, windowTitle } from '~~/core/bench'
 import { arrangementOf } from '~~/core/arrangement'
 import { countOf } from '~~/core/names'
 import { own } from '~~/core/result'
@@ -16,6 +16,7 @@ import IconRight from '~icons/tabler/chevron-right'
 import FindingLines from '../FindingLines.vue'
 import PartState from '../arrange/PartState.vue'
 import { useArrangementPlan } from '../arrange/useArrangementPlan'
+import { desktopChoices } from '../standChoices'
 import WantedWindowFields from '../arrange/WantedWindowFields.vue'
 import { contentWords, placeWords, standWords } from '../arrange/wantedWords'
 import type { StepFormProps } from './stepForm'
@@ -31,13 +32,7 @@ const { bench, byPlace, way, rest, plan } = useArrangementPlan(wanted, () => val
 const open = ref<number>()
 
 const rests = REST_POLICIES.map((value) => ({ value, name: restWords[value] }))
-const desktops = computed(() => [
-  { value: 'any', name: 'the one that is shown' },
-  ...(mirror.bench.desktops?.names ?? ['']).map((_, i) => ({
-    value: String(i + 1),
-    name: desktopName(mirror.bench, i + 1),
-  })),
-])
+const desktops = computed(() => desktopChoices(mirror.bench, { value: 'any', name: 'the one that is shown' }))
 const counts = computed(() => ({
   holds: plan.value.parts.filter(({ state }) => state === 'holds').length,
   lost: plan.value.parts.filter(({ state }) => state === 'unreachable').length,
