@@ -26,11 +26,26 @@ const logText = async () => {
 }
 const lastRun = async () => (await session.call<RunSummary[]>('GET', '/api/runs?limit=1')).body[0]!
 
+/** Where an element stands once it has come to rest in sight: windows that were just opened are still being placed. */
+async function atRest(selector: string) {
+  let before = ''
+  return eventually(async () => {
+    const found = (await page.waitForSelector(selector))!
+    const box = await found.boundingBox()
+    const inSight = await found.evaluate((element) => {
+      const { x, y, width } = element.getBoundingClientRect()
+      return element.contains(document.elementFromPoint(x + Math.min(60, width / 2), y + 8))
+    })
+    const now = JSON.stringify(box)
+    const same = now === before
+    before = now
+    return box && inSight && same ? box : undefined
+  })
+}
+
 /** Drags from one element to a point of another, as a hand does, in steps. */
 async function drag(from: string, to: string, at: { x: number; y: number } = { x: 0.5, y: 0.5 }): Promise<void> {
-  const [start, end] = await Promise.all(
-    [from, to].map(async (selector) => (await (await page.waitForSelector(selector))!.boundingBox())!),
-  )
+  const [start, end] = await Promise.all([from, to].map(atRest))
   await page.mouse.move(start!.x + Math.min(60, start!.width / 2), start!.y + 8)
   await page.mouse.down()
   await page.mouse.move(end!.x + end!.width * at.x, end!.y + end!.height * at.y, { steps: 8 })
