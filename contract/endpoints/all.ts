@@ -10,6 +10,7 @@ import { keysEndpoints } from './keys'
 import { kitsEndpoints } from './kits'
 import { recorderEndpoints } from './recorder'
 import { launcherEndpoints } from './launcher'
+import { ledgerEndpoints } from './ledger'
 import { leversEndpoints } from './levers'
 import { liveEndpoints } from './live'
 import { runsEndpoints } from './runs'
@@ -20,6 +21,7 @@ export const endpoints = {
   ...liveEndpoints,
   ...leversEndpoints,
   ...runsEndpoints,
+  ...ledgerEndpoints,
   ...benchEndpoints,
   ...keysEndpoints,
   ...valuesEndpoints,

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { LONGEST_DOCUMENT, mappingSchema, THING_KINDS } from '../../core/exchange'
+import { runFilterSchema } from '../../core/ledger'
 import { exportAnswerSchema, exportBodySchema, historySchema, importBodySchema, importItemSchema } from '../schemas'
 import { missing, unusable } from './endpoint'
 import type { Endpoint } from './endpoint'
@@ -73,8 +74,14 @@ export const exchangeEndpoints = {
   writeTable: {
     method: 'GET',
     path: '/api/exchange/tables/:id',
-    summary: 'The `levers`, `triggers`, `clashes` or the `ledger` as comma-separated values (RFC 4180).',
-    answer: z.object({ name: z.string(), text: z.string() }),
+    summary:
+      'The `levers`, `triggers`, `clashes` or the `ledger` as comma-separated values (RFC 4180); of the ledger the runs that are meant, 100,000 of the newest at most.',
+    query: runFilterSchema,
+    answer: z.object({
+      name: z.string(),
+      text: z.string(),
+      isCut: z.boolean().meta({ description: 'There are more rows than a table may have.' }),
+    }),
     refusals: missing,
   },
   previewText: {

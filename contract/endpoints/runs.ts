@@ -106,40 +106,6 @@ export const runsEndpoints = {
     query: limitQuery,
     answer: z.array(runSummarySchema),
   },
-  readSavings: {
-    method: 'GET',
-    path: '/api/savings',
-    summary:
-      'What levers did and how much time that saved, an estimate by the Keystroke-Level Model; from sums that outlive the runs.',
-    query: z.object({ days: z.coerce.number().int().min(1).max(3660).default(90) }),
-    answer: z.object({
-      /** Days are counted since 1970-01-01 by the local clock. */
-      today: z.number().int(),
-      levers: z.array(
-        z.object({
-          leverId: z.string(),
-          pulls: z.number(),
-          done: z.number(),
-          failed: z.number(),
-          /** How long its runs took in all. */
-          totalMs: z.number(),
-          doneLately: z.number(),
-          lastDay: z.number().int().optional(),
-          /** By hand and by key, with the operators; absent where it was never pulled. */
-          handMs: z.number().optional(),
-          hand: z.string().optional(),
-          /** So many of its steps nobody knows that of. */
-          unknown: z.number().int().optional(),
-          keyMs: z.number().optional(),
-          key: z.string().optional(),
-          /** What was saved in all, and in a week as the last four were. */
-          savedMs: z.number().optional(),
-          perWeekMs: z.number().optional(),
-        }),
-      ),
-      days: z.array(z.object({ day: z.number().int(), pulls: z.number(), savedMs: z.number() })),
-    }),
-  },
   readRun: {
     method: 'GET',
     path: '/api/runs/:id',

@@ -1,5 +1,8 @@
 import { and, asc, desc, eq, gte, inArray, lt, lte, max, ne, sql } from 'drizzle-orm'
+import type { AnyColumn, SQL } from 'drizzle-orm'
+import type { LedgerLine } from '../../core/ledger'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
+import { addingLines, dropLines } from './ledgerTable'
 import type { Queries } from './openDatabase'
 import { rowsOf } from './rows'
 import { leverDays, logEntries, runs } from './schema'
@@ -23,6 +26,8 @@ export interface RunWrite extends StoredRun {
   readonly sheet?: RunSheet
   /** It has come to its end with what is written. */
   readonly hasJustEnded: boolean
+  /** How the ledger finds it; given when it has ended. */
+  readonly line?: LedgerLine
 }
 
 export interface LogWrite {
@@ -62,12 +67,13 @@ export async function writeRuns(
     shape: SHAPE,
   }))
   const dayRows = written.filter(({ hasJustEnded }) => hasJustEnded).map(({ head }) => dayRowOf(head))
+  const lines = written.flatMap(({ line }) => line ?? [])
   const columns = sql`id, seq, lever_id, started_at_ms, phase, outcome, head, sheet, shape`
   await database.execute(sql`
     with written as (
       insert into runs (${columns}) select ${columns} from ${rowsOf('runs', runRows)}
       on conflict (id) do update set phase = excluded.phase, outcome = excluded.outcome, head = excluded.head
-    ), counted as (${addingDays(dayRows)})
+    ), counted as (${addingDays(dayRows)})${lines.length > 0 ? addingLines(lines) : sql``}
     insert into log_entries select * from ${rowsOf('log_entries', entryRows)}`)
 }
 
@@ -105,6 +111,17 @@ export async function listRuns(database: Queries, limit: number, beforeSeq?: num
   return rows.flatMap(({ seq, head }) => (head ? [{ seq, head }] : []))
 }
 
+/** Runs by their numbers, latest first. */
+export async function runsNumbered(database: Queries, seqs: readonly number[]): Promise<StoredRun[]> {
+  if (seqs.length === 0) return []
+  const rows = await database
+    .select({ seq: runs.seq, head: runs.head })
+    .from(runs)
+    .where(inArray(runs.seq, [...seqs]))
+    .orderBy(desc(runs.seq))
+  return rows.flatMap(({ seq, head }) => (head ? [{ seq, head }] : []))
+}
+
 export async function readRun(database: Queries, id: string): Promise<WholeRun | undefined> {
   const [row] = await database.select().from(runs).where(eq(runs.id, id))
   if (!row?.head) return undefined
@@ -134,7 +151,11 @@ export async function readLog(database: Queries, runId: string): Promise<LogEntr
 
 /** Runs that had not ended when they were last stored, as their rows stand. */
 export async function readOpenRuns(database: Queries) {
-  return database.select().from(runs).where(ne(runs.phase, 'ended')).orderBy(asc(runs.seq))
+  return database
+    .select()
+    .from(runs)
+    .where(sql`phase <> 'ended'`)
+    .orderBy(asc(runs.seq))
 }
 
 /** A run that cannot be read is over, whatever it was about to do. */
@@ -162,12 +183,18 @@ export async function readDays(database: Queries, leverId: string, fromDay: numb
     .orderBy(asc(leverDays.day))
 }
 
+/** When the run began that began last by the clock; 0 where there is none. */
+export async function latestStart(database: Queries): Promise<number> {
+  const [row] = await database.select({ latest: max(runs.startedAtMs) }).from(runs)
+  return row?.latest ?? 0
+}
+
 /** Drops the logs of up to `most` runs that have ended and are numbered up to `uptoSeq`. How many there were. */
 export async function dropLogs(database: Queries, uptoSeq: number, most: number): Promise<number> {
   const rows = await database
     .select({ id: runs.id })
     .from(runs)
-    .where(and(lte(runs.seq, uptoSeq), eq(runs.phase, 'ended'), sql`${runs.sheet} is not null`))
+    .where(and(lte(runs.seq, uptoSeq), eq(runs.phase, 'ended'), sql`sheet is not null`))
     .orderBy(asc(runs.seq))
     .limit(most)
   const ids = rows.map((row) => row.id)
@@ -177,30 +204,30 @@ export async function dropLogs(database: Queries, uptoSeq: number, most: number)
   return ids.length
 }
 
-/**
- * Drops up to `most` ended runs that began before `beforeMs` or are numbered up to `uptoSeq`, with their logs. How many
- * there were.
- */
-export async function dropRuns(
-  database: Queries,
-  { beforeMs, uptoSeq }: { beforeMs: number; uptoSeq: number },
-  most: number,
-): Promise<number> {
-  const rows = await database
-    .select({ id: runs.id })
-    .from(runs)
-    .where(and(eq(runs.phase, 'ended'), sql`(${runs.startedAtMs} < ${beforeMs} or ${runs.seq} <= ${uptoSeq})`))
-    .orderBy(asc(runs.seq))
-    .limit(most)
-  const ids = rows.map((row) => row.id)
-  if (ids.length === 0) return 0
-  await database.delete(logEntries).where(inArray(logEntries.runId, ids))
-  await database.delete(runs).where(inArray(runs.id, ids))
-  return ids.length
+/** Drops up to `most` ended runs that began before an instant, with their logs and lines. How many there were. */
+export function dropRunsBefore(database: Queries, beforeMs: number, most: number): Promise<number> {
+  return dropRunsWhere(database, lt(runs.startedAtMs, beforeMs), runs.startedAtMs, most)
 }
 
-/** The sequence number of the run that is so many behind the newest; 0 where there are not so many. */
-export async function seqBehind(database: Queries, count: number): Promise<number> {
-  const [row] = await database.select({ seq: runs.seq }).from(runs).orderBy(desc(runs.seq)).offset(count).limit(1)
-  return row?.seq ?? 0
+/** Drops up to `most` ended runs that are numbered up to `uptoSeq`, with their logs and lines. How many there were. */
+export function dropRunsUpto(database: Queries, uptoSeq: number, most: number): Promise<number> {
+  return dropRunsWhere(database, lte(runs.seq, uptoSeq), runs.seq, most)
+}
+
+async function dropRunsWhere(database: Queries, where: SQL, order: AnyColumn, most: number): Promise<number> {
+  const rows = await database
+    .select({ id: runs.id, seq: runs.seq })
+    .from(runs)
+    .where(and(where, eq(runs.phase, 'ended')))
+    .orderBy(asc(order))
+    .limit(most)
+  if (rows.length === 0) return 0
+  const ids = rows.map(({ id }) => id)
+  await database.delete(logEntries).where(inArray(logEntries.runId, ids))
+  await database.delete(runs).where(inArray(runs.id, ids))
+  await dropLines(
+    database,
+    rows.map(({ seq }) => seq),
+  )
+  return ids.length
 }

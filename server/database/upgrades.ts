@@ -1,11 +1,13 @@
 import { asc, eq, gt, inArray, isNotNull } from 'drizzle-orm'
 import { applyChange, changeSchema, readBench, writtenBenchSchema } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
+import { lineOf } from '../../core/ledger'
 import { counted, logEntrySchema, runHeadSchema, runSheetSchema, STEP_BUDGET } from '../../core/run'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
 import { lastSeq, writeBenchAt } from './benchTable'
 import type { Database, Queries } from './openDatabase'
-import { benchChanges, benchHead, benchSnapshots, runs } from './schema'
+import { readMostBehind, writeLines, writeMostBehind } from './ledgerTable'
+import { benchChanges, benchHead, benchSnapshots, levers, runs } from './schema'
 import { writeRuns } from './runTable'
 import type { LogWrite } from './runTable'
 import { putAside } from './setAside'
@@ -21,6 +23,38 @@ export async function upgradeStore(database: Database): Promise<void> {
     const done = await database.transaction(upgradeRuns)
     if (done === 0) break
   }
+  await upgradeLedger(database)
+}
+
+/** Up to 0.5.0 runs were found by their heads alone. */
+async function upgradeLedger(database: Database): Promise<void> {
+  if ((await readMostBehind(database)) !== undefined) return
+  const rows = await database.select({ id: levers.id, frameId: levers.frameId }).from(levers)
+  const frameOf = new Map(rows.map(({ id, frameId }) => [id, frameId]))
+  let [after, latestMs, mostBehindMs] = [0, 0, 0]
+  for (;;) {
+    const slice = await database
+      .select({ seq: runs.seq, head: runs.head, sheet: runs.sheet, startedAtMs: runs.startedAtMs })
+      .from(runs)
+      .where(gt(runs.seq, after))
+      .orderBy(asc(runs.seq))
+      .limit(RUNS_AT_ONCE)
+    if (slice.length === 0) break
+    const lines = slice.flatMap((row) => {
+      const head = runHeadSchema.safeParse(row.head)
+      if (!head.success || head.data.phase !== 'ended') return []
+      const sheet = runSheetSchema.safeParse(row.sheet)
+      const frameId = frameOf.get(head.data.leverId) ?? null
+      return [lineOf(head.data, row.seq, frameId, sheet.success ? sheet.data : null, [])]
+    })
+    await writeLines(database, lines)
+    for (const { startedAtMs } of slice) {
+      mostBehindMs = Math.max(mostBehindMs, latestMs - startedAtMs)
+      latestMs = Math.max(latestMs, startedAtMs)
+    }
+    after = slice.at(-1)!.seq
+  }
+  await writeMostBehind(database, mostBehindMs)
 }
 
 /** Up to 0.4.0 the bench was one snapshot and a table of changes. */

@@ -18,5 +18,5 @@ export function planPutBack(run: WholeRun | undefined, { bench, nowMs }: World):
   const head = { ...run.head, putBack: { atMs: nowMs, ...taken.report } }
   const log: PlannedEntry[] =
     taken.changes.length > 0 ? [{ runId: null, source: 'put-back', changes: taken.changes }] : []
-  return succeed({ answer: head, bench: taken.bench, log, runs: [{ seq: run.seq, head }] })
+  return succeed({ answer: head, bench: taken.bench, log, runs: [{ ...run, head }] })
 }

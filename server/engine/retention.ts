@@ -2,7 +2,8 @@ import { applyChanges } from '../../core/bench'
 import type { Change, Clip } from '../../core/bench'
 import { succeed } from '../../core/result'
 import { dropRevisions } from '../database/revisionTable'
-import { dropLogs, dropRuns, seqBehind } from '../database/runTable'
+import { dropUnusedWords } from '../database/ledgerTable'
+import { dropLogs, dropRunsBefore, dropRunsUpto, lastRunSeq } from '../database/runTable'
 import type { Store } from './store'
 
 const FIRST_AFTER_MS = 20_000
@@ -46,11 +47,11 @@ export async function sweep(store: Store): Promise<{ runs: number; logs: number 
       if (count < RUNS_AT_ONCE) return dropped
     }
   }
-  const beforeMs = nowMs - runDays * DAY_MS
-  const runsUpto = await store.aside((database) => seqBehind(database, mostRuns))
-  const runs = await inSlices(() => dropRuns(store.database, { beforeMs, uptoSeq: runsUpto }, RUNS_AT_ONCE))
-  const logsUpto = await store.aside((database) => seqBehind(database, mostLogs))
-  const logs = await inSlices(() => dropLogs(store.database, logsUpto, RUNS_AT_ONCE))
+  const newest = await store.aside(lastRunSeq)
+  const old = await inSlices(() => dropRunsBefore(store.database, nowMs - runDays * DAY_MS, RUNS_AT_ONCE))
+  const runs = old + (await inSlices(() => dropRunsUpto(store.database, newest - mostRuns, RUNS_AT_ONCE)))
+  const logs = await inSlices(() => dropLogs(store.database, newest - mostLogs, RUNS_AT_ONCE))
+  if (runs > 0) await inSlices(() => dropUnusedWords(store.database, RUNS_AT_ONCE))
   // In the turn of edits, so that the parts of one that is about to be made are not taken for loose ones.
   await store.editing(() =>
     store.aside((database) => dropRevisions(database, nowMs - revisionDays * DAY_MS, mostRevisions)),

@@ -106,6 +106,11 @@ export class RunDriver {
     return this.open.of(leverId)
   }
 
+  /** Every run that goes on, as it stands. */
+  going(): readonly OpenRun[] {
+    return this.open.all()
+  }
+
   /** Starts a run of something that is no lever of the book, or not as it stands there; resolves when it is stored. */
   async pull(lever: Pullable, source: RunSource, options?: PullOptions): Promise<RunHead> {
     const pulled = await this.store.change((world) => succeed(this.plans.pull(world, lever, source, options)))
@@ -215,7 +220,7 @@ export class RunDriver {
         taken = runs(world)
         const stretch = stretchOf(taken, world, first)
         const moved = taken.filter(({ head }) => stretch.heads.get(head.id) !== head)
-        const written = moved.map(({ seq, head }) => ({ seq, head: stretch.heads.get(head.id)! }))
+        const written = moved.map((run) => ({ ...run, head: stretch.heads.get(run.head.id)! }))
         const adopt = () => this.adopt(taken, stretch)
         return succeed({ answer: null, bench: stretch.bench, log: stretch.log, runs: written, adopt })
       })
@@ -248,7 +253,7 @@ export class RunDriver {
         succeed({
           answer: null,
           log: broken.entries.map((body) => ({ runId: run.head.id, body })),
-          runs: [{ seq: run.seq, head: run.head }],
+          runs: [run],
         }),
       )
       .catch((again: unknown) => console.error(`run ${run.head.id} could not be ended:`, again))
@@ -298,7 +303,7 @@ export class RunDriver {
         this.settle(run)
       }
       const log = entries.map((body) => ({ runId, body }))
-      return succeed({ answer: null, log, runs: [{ seq: run.seq, head }], adopt })
+      return succeed({ answer: null, log, runs: [{ ...run, head }], adopt })
     })
     return done
   }

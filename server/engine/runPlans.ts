@@ -35,7 +35,7 @@ export class RunPlans {
       answer: reached,
       bench: stretch.bench,
       log: [...stopped.log, ...log.map((body) => ({ runId: first.id, body })), ...stretch.log],
-      runs: [...stopped.runs, { seq: run.seq, head: reached, sheet: run.sheet }],
+      runs: [...stopped.runs, { ...run, head: reached, isNew: true }],
       adopt: () => {
         stopped.adopt()
         this.settle({ ...run, head: reached, log: [...log, ...(stretch.added.get(first.id) ?? [])] })
@@ -53,7 +53,7 @@ export class RunPlans {
     })
     return {
       log: stopped.flatMap(({ run, entries }) => entries.map((body) => ({ runId: run.head.id, body }))),
-      runs: stopped.map(({ run, head }) => ({ seq: run.seq, head })),
+      runs: stopped.map(({ run, head }) => ({ ...run, head })),
       adopt: () => {
         for (const { run, head, entries } of stopped) {
           run.log.push(...entries)

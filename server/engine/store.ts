@@ -3,6 +3,8 @@ import { summarizeRun } from '../../contract'
 import type { BenchState, Change } from '../../core/bench'
 import { succeed } from '../../core/result'
 import type { Result } from '../../core/result'
+import { lineOf } from '../../core/ledger'
+import type { LedgerLine } from '../../core/ledger'
 import type { Lever } from '../../core/levers'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
 import { lastSeq, pruneChanges, readBenchAt, writeBenchAt } from '../database/benchTable'
@@ -11,8 +13,9 @@ import { leverPieces, writeBookHead } from '../database/bookTable'
 import type { Database, Queries } from '../database/openDatabase'
 import { addPending, endPending, readHistory } from '../database/revisionTable'
 import type { PendingEdit } from '../database/revisionTable'
-import { lastRunSeq, writeRuns } from '../database/runTable'
-import type { LogWrite } from '../database/runTable'
+import { readMostBehind, writeMostBehind } from '../database/ledgerTable'
+import { lastRunSeq, latestStart, writeRuns } from '../database/runTable'
+import type { LogWrite, RunWrite } from '../database/runTable'
 import { breathe, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
 import { Book } from './book'
@@ -41,8 +44,11 @@ export interface World {
 export interface PlannedRun {
   readonly seq: number
   readonly head: RunHead
-  /** Given when the run is new. */
-  readonly sheet?: RunSheet
+  readonly sheet: RunSheet | null
+  /** What it had done before the plan. */
+  readonly log: readonly LogEntry[]
+  /** Its sheet is stored with it; it never changes. */
+  readonly isNew?: boolean
 }
 
 /** One entry of the log: what a step of a run did, or changes that no run made. */
@@ -72,6 +78,12 @@ export interface Plan<T> {
 /** Told of the bench before a commit, of what was changed since, and of the runs that did it. */
 export type BenchWatcher = (before: BenchState, changes: readonly Change[], causes: readonly RunHead[]) => void
 
+/** When the run began that began last by the clock, and by how much at most one began before an earlier one. */
+interface Starts {
+  latestMs: number
+  mostBehindMs: number
+}
+
 /** An edit of many levers that stands already; their rows and the tabs do not yet. */
 interface Unfollowed {
   readonly entries: readonly RevisionEntry[]
@@ -100,6 +112,7 @@ export class Store {
     private stored: BenchAt,
     private seq: number,
     private runSeq: number,
+    private readonly starts: Starts,
   ) {}
 
   static async open(database: Database, feed: LiveFeed, clock: Clock): Promise<Store> {
@@ -107,7 +120,12 @@ export class Store {
     if (!left) throw new Error('the store has no bench')
     const book = await Book.read(database)
     const { stored, ...state } = left
-    return new Store(database, feed, clock, book, state, stored, await lastSeq(database), await lastRunSeq(database))
+    const starts = {
+      latestMs: await latestStart(database),
+      mostBehindMs: (await readMostBehind(database)) ?? 0,
+    }
+    const [seq, runSeq] = [await lastSeq(database), await lastRunSeq(database)]
+    return new Store(database, feed, clock, book, state, stored, seq, runSeq, starts)
   }
 
   get bench(): BenchState {
@@ -245,10 +263,17 @@ export class Store {
       const source = entry.runId === null ? entry.source : 'run'
       return { seq: ++seq, runId: entry.runId, source, atMs: nowMs, version, body }
     })
-    const written = runs.map((run) => ({
-      ...run,
-      hasJustEnded: run.head.phase === 'ended' && run.head.putBack === null,
-    }))
+    await this.clockOf(runs)
+    const written = runs.map(({ seq: runSeq, head, sheet, isNew, ...run }): RunWrite => {
+      const hasEnded = head.phase === 'ended'
+      return {
+        seq: runSeq,
+        head,
+        ...(isNew && sheet ? { sheet } : {}),
+        hasJustEnded: hasEnded && head.putBack === null,
+        ...(hasEnded ? { line: this.lineOf({ seq: runSeq, head, sheet, ...run }, log) } : {}),
+      }
+    })
     const isSnapshotDue = version >= this.stored.version + 10 * CHANGES_PER_SNAPSHOT
     const reached: BenchAt = { version, state: bench }
     let history: History | undefined
@@ -281,6 +306,25 @@ export class Store {
     const causes = runs.map(({ head }) => head).filter(({ id }) => made.has(id))
     const changes = changesOf(log)
     for (const callBack of this.onBench) callBack(before, changes, causes)
+  }
+
+  /** How the ledger finds a run that goes on no longer, or as it stands. */
+  lineOf({ seq, head, sheet, log }: PlannedRun, added: readonly PlannedEntry[] = []): LedgerLine {
+    const own = added.flatMap((entry) => (entry.runId === head.id ? [entry.body] : []))
+    return lineOf(head, seq, this.book.levers.get(head.leverId)?.frameId ?? null, sheet, [...log, ...own])
+  }
+
+  /** Keeps by how much clocks were set back at most, so that runs of a time are found whatever they showed. */
+  private async clockOf(runs: readonly PlannedRun[]): Promise<void> {
+    const { starts } = this
+    for (const { head, isNew } of runs) {
+      if (!isNew) continue
+      const behindMs = starts.latestMs - head.startedAtMs
+      starts.latestMs = Math.max(starts.latestMs, head.startedAtMs)
+      if (behindMs <= starts.mostBehindMs) continue
+      await writeMostBehind(this.database, behindMs)
+      starts.mostBehindMs = behindMs
+    }
   }
 
   private tell(

@@ -1,4 +1,5 @@
 import type { AnswerOf } from '../../contract'
+import { namesNow } from '../engine/namesNow'
 import { runToPosixScript, scriptOfFrame } from '../../core/shell'
 import type { PosixScript, ShellContext } from '../../core/shell'
 import type { Lever } from '../../core/levers'
@@ -50,13 +51,7 @@ function scriptOf(name: string, levers: readonly Lever[], { store }: Engine): Sc
   const tableOf = (frameId: string) => book.tableFor(frameId, bench)
   const context: ShellContext = {
     bench,
-    names: {
-      programs: bench.programs,
-      devices: bench.devices,
-      desktops: bench.desktops,
-      frames: Object.fromEntries([...book.frames.values()].map((frame) => [frame.id, frame.name])),
-      levers: Object.fromEntries([...book.levers.values()].map((lever) => [lever.id, `${lever.plate} ${lever.name}`])),
-    },
+    names: namesNow(store),
     leverOf: (id) => {
       const lever = book.levers.get(id)
       return lever && { lever, values: tableOf(lever.frameId) }

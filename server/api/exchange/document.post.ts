@@ -13,5 +13,8 @@ export default route('writeDocument', ({ engine: { store }, body }) => {
     throw refuse(404, code, 'frameIds', message)
   })
   const name = body.frameIds?.length === 1 ? frames[0]!.name.toLowerCase().replaceAll(/[^a-z\d]+/g, '-') : 'keen-lever'
-  return { name: `${name}.json`, text: writeDocument(documentOfBook(book, [...new Set(frames)], body.frameIds === undefined)) }
+  return {
+    name: `${name}.json`,
+    text: writeDocument(documentOfBook(book, [...new Set(frames)], body.frameIds === undefined)),
+  }
 })

@@ -1,8 +1,11 @@
 import { clashTable, ledgerHead, ledgerRows, leverTable, triggerTable } from '../../../../core/exchange'
 import { createClashIndex, bySeverity } from '../../../../core/clash'
 import { framesNow } from '../../../../core/levers'
-import { listRuns } from '../../../database/runTable'
+import type { RunFilter } from '../../../../core/ledger'
+import { breathe } from '../../../database/rows'
+import type { Engine } from '../../../engine'
 import type { Store } from '../../../engine/store'
+import { ledgerPage } from '../../../http/ledgerPages'
 import { refuse } from '../../../http/refusal'
 import { route } from '../../../http/route'
 
@@ -10,12 +13,13 @@ const RUNS_AT_ONCE = 1000
 /** So many of the last runs a table has at most. */
 const MOST_RUNS = 100_000
 
-export default route('writeTable', async ({ engine: { store }, id }) => ({
-  name: `${id}.csv`,
-  text: await tableOf(id, store),
-}))
+export default route('writeTable', async ({ engine, id, query }) => {
+  const name = `${id}.csv`
+  if (id === 'ledger') return { name, ...(await ledgerOf(engine, query)) }
+  return { name, text: tableOf(id, engine.store), isCut: false }
+})
 
-async function tableOf(id: string, store: Store): Promise<string> {
+function tableOf(id: string, store: Store): string {
   const { book, bench } = store
   const frames = Object.fromEntries(book.allFrames.map((frame) => [frame.id, frame.name]))
   const names = { programs: bench.programs, devices: bench.devices, frames }
@@ -34,8 +38,6 @@ async function tableOf(id: string, store: Store): Promise<string> {
       })
       return clashTable([...index.all()].sort(bySeverity), input)
     }
-    case 'ledger':
-      return ledgerOf(store)
     default:
       throw refuse(
         404,
@@ -46,14 +48,15 @@ async function tableOf(id: string, store: Store): Promise<string> {
   }
 }
 
-async function ledgerOf({ database }: Store): Promise<string> {
+async function ledgerOf(engine: Engine, filter: RunFilter): Promise<{ text: string; isCut: boolean }> {
   const parts = [ledgerHead()]
-  let before: number | undefined
-  for (let count = 0; count < MOST_RUNS; count += RUNS_AT_ONCE) {
-    const runs = await listRuns(database, RUNS_AT_ONCE, before)
+  let [before, count] = [Number.MAX_SAFE_INTEGER, 0]
+  while (before > 0 && count < MOST_RUNS) {
+    const { runs, reached } = await ledgerPage(engine, filter, before, Math.min(RUNS_AT_ONCE, MOST_RUNS - count))
     parts.push(ledgerRows(runs.map(({ head }) => head)))
-    if (runs.length < RUNS_AT_ONCE) break
-    before = runs.at(-1)!.seq
+    count += runs.length
+    before = reached
+    await breathe()
   }
-  return parts.join('')
+  return { text: parts.join(''), isCut: before > 0 }
 }

@@ -1,0 +1,6 @@
+export { isMeant, LEDGER_OUTCOMES, runFilterSchema } from './filter'
+export type { LedgerOutcome, RunFilter } from './filter'
+export { lineOf, wordsOf } from './line'
+export type { LedgerLine } from './line'
+export { runSinceSchema, sinceRun } from './since'
+export type { NowOfRun, RunSince } from './since'
