@@ -6,12 +6,13 @@ import { ensureBuilt, root } from '../scripts/ensureBuilt.mjs'
 
 const wanted = process.argv.slice(2)
 ensureBuilt()
-for (const name of ['resolve', 'clash', 'checkup', 'arrangement', 'command', 'words'])
+for (const name of ['resolve', 'clash', 'checkup', 'arrangement', 'noticing', 'command', 'words'])
   run(name, process.execPath, [bundled(name)])
 for (const name of [
   'frameFile',
   'frameFolder',
   'server',
+  'ledger',
   'runs',
   'files',
   'large',

@@ -13,7 +13,9 @@ import { useNotices } from '~/live/useNotices'
 import SomeOf from '~/rows/SomeOf.vue'
 import NumberPlate from '~/plates/NumberPlate.vue'
 import { dayAndTime, timeOfDay } from '~/page/instants'
-import { runDuration, runWords } from './runWords'
+import RunSincePart from './RunSincePart.vue'
+import { runDuration, runWords, sourceWords } from './runWords'
+import { usePullAgain } from './usePullAgain'
 
 /** One run in full: how each step went, what its program took, what changed, and the way back. */
 const { summary } = defineProps<{ summary: RunSummary }>()
@@ -22,9 +24,11 @@ const mirror = useMirror()
 const lever = computed(() => mirror.leverById.get(summary.leverId))
 const notices = useNotices()
 const actions = useLeverActions()
+const pullAgain = usePullAgain()
 const run = shallowRef<RunAnswer>()
 /** Rows of the sheet that the run has not come to. */
 const rest = computed(() => (run.value ? Math.max(0, run.value.steps.length - reached(run.value)) : 0))
+const isLever = computed(() => summary.phase === 'ended' && lever.value !== undefined)
 const canPutBack = computed(() => summary.phase === 'ended' && summary.putBack === 'no' && summary.changeCount > 0)
 /** A program that came up with an error window did start; a launch that failed got as far as no window. */
 const failureWords: Record<string, string> = {
@@ -78,10 +82,11 @@ watch(
       <h2>{{ summary.leverName }}</h2>
     </header>
     <p>
-      {{ dayAndTime(summary.startedAtMs) }}, by {{ summary.source }}:
+      {{ dayAndTime(summary.startedAtMs) }}, by {{ sourceWords[summary.source] }}:
       <strong :class="{ fault: summary.outcome === 'failed' }">{{ runWords(summary) }}</strong>{{
         summary.endedAtMs === null ? '' : ` in ${runDuration(summary)}`
       }}.
+      <NuxtLink v-if="lever" :to="{ query: { lever: lever.id, run: summary.id } }">All its runs</NuxtLink>
     </p>
     <div class="actions">
       <ElButton v-if="canPutBack" type="primary" @click="actions.putBack(summary.id)"> Put back </ElButton>
@@ -91,8 +96,10 @@ watch(
       >
         Stop the run
       </ElButton>
+      <ElButton v-if="isLever" @click="pullAgain(summary)"> Pull again </ElButton>
       <ElButton v-if="summary.phase === 'ended'" @click="saveScript"> Save as a script </ElButton>
     </div>
+    <RunSincePart v-if="summary.phase === 'ended'" :key="summary.id" :run-id="summary.id" />
     <section v-if="run" aria-label="Steps">
       <h3>Steps</h3>
       <ol class="steps">

@@ -1,72 +1,124 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useMirror } from '~/live/useMirror'
-import NumberPlate from '~/plates/NumberPlate.vue'
-import { useLeverActions } from '~/levers/useLeverActions'
 import { countOf } from '~~/core/names'
+import { saveFile } from '~/files/saveFile'
+import { useLeverActions } from '~/levers/useLeverActions'
+import { callApi } from '~/live/callApi'
+import { useMirror } from '~/live/useMirror'
+import { useNotices } from '~/live/useNotices'
+import { dayAndTime, timeOfDay } from '~/page/instants'
+import { useViewKeys } from '~/page/useViewKeys'
+import ViewTabs from '~/page/ViewTabs.vue'
+import NumberPlate from '~/plates/NumberPlate.vue'
 import { plainRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
 import { useTypedList } from '~/rows/useTypedList'
-import { useViewKeys } from '~/page/useViewKeys'
-import { timeOfDay } from '~/page/instants'
-import ViewTabs from '~/page/ViewTabs.vue'
+import LedgerFilter from './LedgerFilter.vue'
+import { ledgerQueryOf, runFilterOf } from './ledgerQuery'
+import type { LedgerQuery } from './ledgerQuery'
 import { LEDGER_TABS } from './ledgerTabs'
+import LeverFigures from './LeverFigures.vue'
 import RunInspector from './RunInspector.vue'
-import { runDuration, runWords } from './runWords'
+import { runDuration, runWords, sourceWords } from './runWords'
+import { useLedger } from './useLedger'
+import { usePullAgain } from './usePullAgain'
 
+/** Every run that is kept, as far as it is meant, however many there are. */
 const mirror = useMirror()
+const notices = useNotices()
 const route = useRoute()
 const router = useRouter()
 const actions = useLeverActions()
-const filter = ref('')
+const pullAgain = usePullAgain()
 const list = useTemplateRef<{ focus: () => void }>('list')
 onMounted(() => list.value?.focus())
 
-const shown = computed(() => {
-  const wanted = filter.value.trim().toLowerCase()
-  return mirror.runs.filter((run) =>
-    `${run.plate} ${run.leverName} ${runWords(run)} ${run.source}`.toLowerCase().includes(wanted),
-  )
+/** What is meant stands in the address, so that it can be kept and shared; a text once one pauses in typing it. */
+const query = computed({
+  get: () => ledgerQueryOf(route.query),
+  set: (to: LedgerQuery) => {
+    const said = Object.fromEntries(Object.entries(to).filter(([, value]) => value !== ''))
+    void router.replace({ query: { tab: route.query.tab, run: route.query.run, ...said } })
+  },
 })
-const rows = computed(() => plainRows(shown.value))
+const filter = ref(query.value.text)
+const settled = refDebounced(filter, 150)
+watch(settled, (text) => {
+  query.value = { ...query.value, text }
+})
+const meant = computed(() => runFilterOf(query.value))
+const isFiltered = computed(() => Object.keys(meant.value).length > 0)
+const { runs, more, hasMore, isLooking, isLoaded } = useLedger(() => meant.value)
+
+const rows = computed(() => plainRows(runs.value))
 const { selected, onKey } = useTypedList({
-  entries: () => shown.value,
+  entries: () => runs.value,
   selectedId: () => String(route.query.run ?? ''),
   select,
   filter,
   own(event) {
-    if (!event.ctrlKey || event.key !== 'Enter' || !selected.value) return false
-    void actions.putBack(selected.value.id)
+    if (event.key !== 'Enter' || !selected.value) return false
+    if (event.ctrlKey) void actions.putBack(selected.value.id)
+    else if (event.shiftKey) void pullAgain(selected.value)
+    else return false
     return true
   },
 })
 
 useViewKeys('Ledger', [
   { keys: 'Up', does: 'selects the run above; Down the one below' },
-  { keys: 'A', does: 'any letter filters the list' },
+  { keys: 'A', does: 'any letter looks for it in number, name and note' },
   { keys: 'Ctrl+Enter', does: 'puts the selected run back' },
+  { keys: 'Shift+Enter', does: 'pulls its lever again, with what it was given' },
 ])
 
+const today = new Date().toDateString()
+/** Of today the time, of other days the day as well. */
+const instantOf = (ms: number) => (new Date(ms).toDateString() === today ? timeOfDay(ms) : dayAndTime(ms))
+const counted = computed(() => {
+  if (!isLoaded.value) return 'Looking …'
+  const shown = hasMore.value ? `The latest ${countOf(runs.value.length, 'run')}` : countOf(runs.value.length, 'run')
+  return isLooking.value ? `${shown}, looking further back …` : shown
+})
+
 function select(id: string): void {
-  void router.replace({ query: { run: id } })
+  void router.replace({ query: { ...route.query, run: id } })
+}
+
+function leave(): void {
+  filter.value = ''
+  void router.replace({ query: {} })
+}
+
+async function saveTable(): Promise<void> {
+  const table = await notices.attempt(() => callApi('writeTable', { id: 'ledger', query: meant.value }))
+  if (!table) return
+  saveFile(table.name, table.text, 'text/csv')
+  if (table.isCut) notices.say('The table holds the latest 100,000 of them; choose a time to get the others.')
 }
 </script>
 
 <template>
   <section class="view">
-    <header class="view-head">
-      <h1>Ledger</h1>
-      <ViewTabs :tabs="LEDGER_TABS" model-value="runs" label="Parts of the ledger" />
-      <ElInput
-        v-model="filter"
-        class="filter"
-        clearable
-        placeholder="Filter by lever or outcome"
-        aria-label="Filter the runs"
-      />
-      <span class="soft" role="status">{{ countOf(shown.length, 'run') }}</span>
-    </header>
+    <div>
+      <header class="view-head">
+        <h1>Ledger</h1>
+        <ViewTabs :tabs="LEDGER_TABS" model-value="runs" label="Parts of the ledger" />
+        <ElInput
+          v-model="filter"
+          class="filter"
+          clearable
+          placeholder="Number, name or note"
+          aria-label="Filter the runs"
+        />
+        <span class="soft" role="status">{{ counted }}</span>
+        <ElButton class="aside" :disabled="runs.length === 0" @click="saveTable"> Save as a table </ElButton>
+      </header>
+      <LedgerFilter v-model="query" />
+      <LeverFigures v-if="meant.leverId" :lever-id="meant.leverId" />
+    </div>
     <div class="view-body">
       <RowList
         ref="list"
@@ -76,6 +128,7 @@ function select(id: string): void {
         :selected-id="selected?.id"
         @key="onKey"
         @choose="(_event, run) => select(run.id)"
+        @end="more"
       >
         <template #top>
           <div class="row row-head run">
@@ -91,8 +144,8 @@ function select(id: string): void {
               :off="run.plate === 0"
             />
             <strong class="cut">{{ run.leverName }}</strong>
-            <span>{{ timeOfDay(run.startedAtMs) }}</span>
-            <span class="soft">{{ run.source }}</span>
+            <span class="cut" :title="dayAndTime(run.startedAtMs)">{{ instantOf(run.startedAtMs) }}</span>
+            <span class="soft">{{ sourceWords[run.source] }}</span>
             <span>{{ Math.min(run.position, run.stepCount) }} of {{ run.stepCount }}</span>
             <span>{{ run.changeCount }}</span>
             <span>{{ runDuration(run) }}</span>
@@ -100,12 +153,13 @@ function select(id: string): void {
           </div>
         </template>
         <template #empty>
-          <div class="empty">
-            <p v-if="mirror.runs.length === 0">
+          <div v-if="isLoaded && !isLooking" class="empty">
+            <p v-if="!isFiltered">
               The ledger keeps what was pulled, how it went and what it changed. Pull a lever, and its run stands here.
             </p>
-            <p v-else>No run is like “{{ filter }}”.</p>
-            <ElButton v-if="mirror.runs.length === 0" @click="router.push('/levers')"> Go to the levers </ElButton>
+            <p v-else>No run is like that.</p>
+            <ElButton v-if="isFiltered" @click="leave"> Show all runs </ElButton>
+            <ElButton v-else @click="router.push('/levers')"> Go to the levers </ElButton>
           </div>
         </template>
       </RowList>
@@ -116,9 +170,12 @@ function select(id: string): void {
 
 <style scoped>
 .filter {
-  width: 300px;
+  width: 240px;
+}
+.aside {
+  margin-left: auto;
 }
 .run {
-  grid-template-columns: 48px minmax(120px, 1fr) 92px 62px 60px 62px 62px minmax(90px, 150px);
+  grid-template-columns: 48px minmax(120px, 1fr) 92px 66px 52px 62px 84px minmax(90px, 140px);
 }
 </style>

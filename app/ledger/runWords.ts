@@ -1,6 +1,19 @@
 import type { RunSummary } from '~~/contract'
 import { durationInWords } from '~~/core/steps'
 
+/** What a run was pulled by. */
+export const sourceWords: Record<RunSummary['source'], string> = {
+  key: 'key',
+  launcher: 'launcher',
+  button: 'button',
+  tile: 'tile',
+  lamp: 'lamp',
+  event: 'event',
+  time: 'time',
+  api: 'program',
+  trial: 'trial',
+}
+
 /** How a run went, in a few words. */
 export function runWords(run: RunSummary): string {
   if (run.phase === 'waiting') return 'waits'

@@ -31,6 +31,8 @@ const emit = defineEmits<{
   key: [event: KeyboardEvent]
   choose: [event: MouseEvent, entry: T]
   open: [entry: T]
+  /** The last rows there are come into sight. */
+  end: []
 }>()
 
 /** A list of usual size is drawn whole, so that the browser's own search finds what is in it. */
@@ -89,6 +91,15 @@ function attrsOf(entry: T, style: ReturnType<typeof placedAt>) {
     onDblclick: () => emit('open', entry),
   }
 }
+
+/** More are wanted in time before the end of those that are there. */
+const MORE_BEFORE = 20
+watch(
+  () => [virtualizer.value.getVirtualItems().at(-1)?.index ?? -1, rows.length] as const,
+  ([last, count]) => {
+    if (count > 0 && last >= count - MORE_BEFORE) emit('end')
+  },
+)
 
 /** Shows the entry at hand, also where it is far from what is seen. */
 watch(

@@ -75,8 +75,8 @@ export const exchangeEndpoints = {
     method: 'GET',
     path: '/api/exchange/tables/:id',
     summary:
-      'The `levers`, `triggers`, `clashes` or the `ledger` as comma-separated values (RFC 4180); of the ledger the runs that are meant, 100,000 of the newest at most.',
-    query: runFilterSchema,
+      'The `levers`, `triggers`, `clashes` or the `ledger` as comma-separated values (RFC 4180), as far as it is meant.',
+    query: runFilterSchema.describe('Of the ledger; 100,000 of its newest at most.'),
     answer: z.object({
       name: z.string(),
       text: z.string(),

@@ -24,9 +24,10 @@ export const ledgerEndpoints = {
     method: 'GET',
     path: '/api/ledger',
     summary:
-      'The runs that are meant, latest first, in pages that pass none over. A page may hold fewer than asked for, and none, where few are meant: it goes on as long as `reached` is above 0.',
+      'The runs that are meant, latest first, in pages that pass none over; it goes on as long as `reached` is above 0.',
     query: pageQuery,
     answer: z.object({
+      /** Fewer than asked for, and none, where few are meant: the page after goes on. */
       runs: z.array(runSummarySchema),
       reached: z.number().int().meta({ description: 'All runs down to this `seq` were looked at; 0 at the end.' }),
     }),

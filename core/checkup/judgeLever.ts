@@ -5,7 +5,7 @@ import { listed } from '../names'
 import { DEEPEST_PULLS, runIssue } from '../run'
 import { own } from '../result'
 import type { Issue } from '../result'
-import { lintSheet } from '../steps'
+import { lintSheet, rowWords } from '../steps'
 import type { KnownNames, PlaceFinding, Step } from '../steps'
 import type { Lever } from '../levers'
 import type { Finding, Mend } from './finding'
@@ -43,15 +43,6 @@ interface Part extends Omit<Finding, 'id' | 'about'> {
 function found(lever: Lever, { within, says, ...rest }: Part): Finding {
   const id = [lever.id, rest.code, within ?? rest.where ?? '', says ?? rest.message].join('|')
   return { id, about: { kind: 'lever', id: lever.id }, ...rest }
-}
-
-/** `row 3`, `row 3 in its blocks`. */
-function rowWords(path: string): string {
-  const numbers = path
-    .split('.')
-    .filter((part) => /^\d+$/.test(part))
-    .map((part) => Number(part) + 1)
-  return `row ${numbers[0]}${numbers.length > 1 ? ` (${numbers.slice(1).join('.')} in it)` : ''}`
 }
 
 /** The path of the step that a path in the lever stands in, and how it is called. */

@@ -33,7 +33,7 @@ export function isMeant(line: LedgerLine, filter: RunFilter): boolean {
   return (
     (leverId === undefined || line.leverId === leverId) &&
     (frameId === undefined || line.frameId === frameId) &&
-    (outcome === undefined || (outcome === 'put-back' ? line.isPutBack : line.outcome === outcome)) &&
+    (outcome === undefined || (outcome === 'put-back' ? line.putBackAtMs !== null : line.outcome === outcome)) &&
     (source === undefined || line.source === source) &&
     (programId === undefined || line.programs.includes(programId)) &&
     line.startedAtMs >= fromMs &&

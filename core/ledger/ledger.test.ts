@@ -25,7 +25,7 @@ describe('a line of the ledger', () => {
       leverId: 'root',
       frameId: 'desk',
       outcome: 'done',
-      isPutBack: false,
+      putBackAtMs: null,
       failedAt: null,
       programs: ['book'],
       startedAtMs: 0,

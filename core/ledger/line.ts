@@ -10,7 +10,8 @@ export interface LedgerLine {
   readonly frameId: string | null
   /** `open` as long as it goes on. */
   readonly outcome: 'open' | 'done' | 'failed' | 'stopped'
-  readonly isPutBack: boolean
+  /** When what it changed was taken back; null where it was not. */
+  readonly putBackAtMs: number | null
   readonly source: RunHead['source']
   readonly startedAtMs: number
   /** How long it took, in ms; 0 as long as it goes on. */
@@ -38,7 +39,7 @@ export function lineOf(
     leverId: head.leverId,
     frameId,
     outcome: outcomeOf(head),
-    isPutBack: head.putBack !== null,
+    putBackAtMs: head.putBack?.atMs ?? null,
     source: head.source,
     startedAtMs: head.startedAtMs,
     tookMs: Math.max(0, Math.round((head.endedAtMs ?? head.startedAtMs) - head.startedAtMs)),

@@ -1,3 +1,5 @@
+export { createEstimates } from './estimates'
+export type { Estimates } from './estimates'
 export { formatOperators, msOf, OPERATOR_MS, parseOperators } from './operators'
 export { LATELY_DAYS, savedBy } from './savings'
 export type { Done, Saved } from './savings'

@@ -1,10 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { exampleDesk } from '../bench/exampleBench'
+import { applyChange } from '../bench'
+import type { Lever } from '../levers'
 import { valueOf } from '../result'
 import { STEP_KINDS, stepSchema } from '../steps'
 import type { Step } from '../steps'
-import { formatOperators, handWork, keyWork, msOf, parseOperators, savedBy, timeByHand, timeByKey } from '.'
+import {
+  createEstimates,
+  formatOperators,
+  handWork,
+  keyWork,
+  msOf,
+  parseOperators,
+  savedBy,
+  timeByHand,
+  timeByKey,
+} from '.'
 
 const steps = (...parts: Record<string, unknown>[]): Step[] =>
   parts.map((part, i) => stepSchema.parse({ id: `s${i}`, ...part }))
@@ -110,5 +122,47 @@ describe('what is saved', () => {
     })
     expect(savedBy({ done: 0, doneLately: 0 }, 5000, 2000)).toEqual({ totalMs: 0, perWeekMs: 0 })
     expect(savedBy({ done: 3, doneLately: 4 }, 1000, 2000)).toEqual({ totalMs: -3000, perWeekMs: -1000 })
+  })
+})
+
+describe('estimates that are kept', () => {
+  const each = (pattern: string) => ({
+    kind: 'each',
+    as: 'file',
+    source: { kind: 'files', folder: '/in', pattern },
+    steps: [{ id: 'r', kind: 'program.raise', programId: 'book' }],
+  })
+  const of = (...parts: Record<string, unknown>[]) => ({ ...lever, steps: steps(...parts) }) as unknown as Lever
+  const context = { nowMs: 5, values: { values: { mark: 'Frost' }, broken: {} } }
+
+  test('are those that would be found anew, whatever changed in between', () => {
+    const estimates = createEstimates()
+    const levers = [
+      of({ kind: 'program.raise', programId: 'book' }),
+      of(each('*.exposure')),
+      of({ kind: 'text.type', text: '${mark}', programId: '' }),
+    ]
+    const more = valueOf(
+      applyChange(bench, { kind: 'file.put', path: '/in/late.exposure', file: { kind: 'file', sizeBytes: 1 } }),
+    )
+    const longer = { ...context, values: { values: { mark: 'Frost and fog' }, broken: {} } }
+    for (const [now, known] of [
+      [bench, context],
+      [more, context],
+      [more, longer],
+      [bench, longer],
+      [bench, context],
+    ] as const)
+      for (const one of levers) expect(estimates.of(one, now, known)).toEqual(handWork(one.steps, now, { ...known }))
+    expect(estimates.of(levers[1]!, more, context).work.p).toBeGreaterThan(
+      estimates.of(levers[1]!, bench, context).work.p,
+    )
+  })
+
+  test('are not found again where nothing of what they looked at differs', () => {
+    const estimates = createEstimates()
+    const one = of({ kind: 'program.open', programId: 'chart', args: [] })
+    const first = estimates.of(one, bench, context)
+    expect(estimates.of(one, { ...bench, messages: [] }, { ...context, nowMs: 9 })).toBe(first)
   })
 })

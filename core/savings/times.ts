@@ -10,7 +10,16 @@ export type EstimateContext = Partial<Pick<StepContext, 'nowMs' | 'values' | 'le
 
 /** What somebody would do by hand instead of these steps; an estimate. */
 export function handWork(steps: readonly Step[], bench: BenchState, context: EstimateContext = {}): WorkByHand {
-  return workByHand(steps, bench, { nowMs: 0, nextId: () => 'estimated', ...context })
+  const { values, leversOf } = context
+  const timed = {
+    values,
+    leversOf,
+    nextId: () => 'estimated',
+    get nowMs() {
+      return context.nowMs ?? 0
+    },
+  }
+  return workByHand(steps, bench, timed)
 }
 
 /** How long these steps take by hand as the bench stands, in ms, by the Keystroke-Level Model; an estimate. */

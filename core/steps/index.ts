@@ -60,7 +60,14 @@ export { arrangementSchema, MOST_WANTED, REST_POLICIES, restWords, wantedWindowS
 export type { Arrangement, RestPolicy, WantedContent, WantedDevice, WantedWindow } from './wanted'
 export { PROGRAM_CHOICES, programChoiceWords } from './programChoice'
 export type { ProgramChoice } from './programChoice'
-export { choiceOf, desktopMissing, titleWithoutMark, WINDOW_CHOICES, windowChoiceWords, windowsMeant } from './windowChoice'
+export {
+  choiceOf,
+  desktopMissing,
+  titleWithoutMark,
+  WINDOW_CHOICES,
+  windowChoiceWords,
+  windowsMeant,
+} from './windowChoice'
 export type { WindowChoice } from './windowChoice'
 export { RUNNING_POLICIES, runningWords } from './kinds/openProgram'
 export type { RunningPolicy } from './kinds/openProgram'
@@ -124,3 +131,4 @@ export { listWorkWords } from './kinds/workList'
 export type { ListWork } from './kinds/workList'
 export { LETTER_CASES, letterCaseWords, textWorkWords } from './kinds/workText'
 export type { TextWork } from './kinds/workText'
+export { rowWords } from './rowWords'

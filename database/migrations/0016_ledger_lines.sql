@@ -8,7 +8,7 @@ CREATE TABLE "ledger_lines" (
 	"lever_id" text NOT NULL,
 	"frame_id" text,
 	"outcome" text NOT NULL,
-	"is_put_back" boolean NOT NULL,
+	"put_back_at_ms" bigint,
 	"source" text NOT NULL,
 	"started_at_ms" bigint NOT NULL,
 	"took_ms" bigint NOT NULL,
@@ -36,7 +36,7 @@ CREATE INDEX "ledger_lines_started" ON "ledger_lines" USING btree ("started_at_m
 CREATE INDEX "ledger_lines_words" ON "ledger_lines" USING btree ("words_id","seq");--> statement-breakpoint
 CREATE INDEX "ledger_lines_not_done" ON "ledger_lines" USING btree ("outcome","seq") WHERE outcome <> 'done';--> statement-breakpoint
 CREATE INDEX "ledger_lines_failed" ON "ledger_lines" USING btree ("lever_id","seq") WHERE outcome = 'failed';--> statement-breakpoint
-CREATE INDEX "ledger_lines_put_back" ON "ledger_lines" USING btree ("seq") WHERE is_put_back;--> statement-breakpoint
+CREATE INDEX "ledger_lines_put_back" ON "ledger_lines" USING btree ("seq") WHERE put_back_at_ms is not null;--> statement-breakpoint
 CREATE INDEX "ledger_programs_run" ON "ledger_programs" USING btree ("seq");--> statement-breakpoint
 CREATE INDEX "runs_open" ON "runs" USING btree ("seq") WHERE phase <> 'ended';--> statement-breakpoint
 CREATE INDEX "runs_with_log" ON "runs" USING btree ("seq") WHERE sheet is not null;

@@ -17,7 +17,10 @@ const growing = [
   { table: 'runs', order: 'seq' },
   { table: 'revisions', order: 'id' },
   { table: 'revision_parts', order: 'act' },
-  { table: 'lever_days', order: 'day' },
+  { table: 'ledger_lines', order: 'seq' },
+  { table: 'ledger_programs', order: 'program_id' },
+  { table: 'ledger_words', order: 'id' },
+  { table: 'lever_days', order: 'lever_id' },
 ]
 const LATEST = 300
 
@@ -45,8 +48,9 @@ export async function findDamage(database: Database): Promise<Damage[]> {
     )
   }
   await attempt('log_entries', () =>
-    database.execute(sql`select sum(length(t::text)) from log_entries t
-    where version > coalesce((select version from bench_head), 0)`),
+    database.execute(sql`select sum(length(t::text)) from (
+      select * from log_entries where version > coalesce((select version from bench_head), 0) order by version limit 50000
+    ) t`),
   )
   for (const table of ['runs', 'log_entries', 'lever_days', 'revisions'])
     await attempt(table, () => tryWriting(database, table))

@@ -24,7 +24,7 @@ const lineDraft = fc.record({
   leverId: fc.constantFrom(...levers),
   frameId: fc.constantFrom(...frames),
   outcome: fc.constantFrom('done' as const, 'done' as const, 'failed' as const, 'stopped' as const),
-  isPutBack: fc.boolean(),
+  putBackAtMs: fc.constantFrom(null, 7),
   source: fc.constantFrom('key' as const, 'launcher' as const, 'time' as const),
   passedMs: fc.oneof(fc.nat(1000), fc.integer({ min: -3000, max: 0 })),
   tookMs: fc.nat(500),
@@ -109,18 +109,18 @@ test('a run that is put back is found as one that was; its line is there once', 
     tookMs: 7,
     failedAt: null,
   }
-  const line = { ...base, seq: 4, outcome: 'done' as const, isPutBack: false, programs: ['atlas'], words: 'tried' }
+  const line = { ...base, seq: 4, outcome: 'done' as const, putBackAtMs: null, programs: ['atlas'], words: 'tried' }
   await fill([])
   await writeLines(opened.database, [line])
   expect(await everyPage({ outcome: 'put-back' }, 5, paces[1]!)).toEqual([])
-  await writeLines(opened.database, [{ ...line, isPutBack: true }])
+  await writeLines(opened.database, [{ ...line, putBackAtMs: 9 }])
   expect(await everyPage({ outcome: 'put-back' }, 5, paces[1]!)).toEqual([4])
   expect(await everyPage({ outcome: 'done', programId: 'atlas' }, 5, paces[1]!)).toEqual([4])
   expect(await everyPage({ outcome: 'open' }, 5, paces[1]!)).toEqual([])
 })
 
 test('texts go with the last run that has them', async () => {
-  const one = { leverId: 'lever-1', frameId: null, outcome: 'done' as const, isPutBack: false, source: 'key' as const }
+  const one = { leverId: 'lever-1', frameId: null, outcome: 'done' as const, putBackAtMs: null, source: 'key' as const }
   const rest = { startedAtMs: 5, tookMs: 7, failedAt: null, programs: [] }
   await fill([])
   await writeLines(
@@ -134,7 +134,7 @@ test('texts go with the last run that has them', async () => {
 })
 
 test('how long a lever takes is told by the ranks of its runs, and where it failed by row', async () => {
-  const one = { leverId: 'lever-2', frameId: null, isPutBack: false, source: 'key' as const, programs: [], words: 'x' }
+  const one = { leverId: 'lever-2', frameId: null, putBackAtMs: null, source: 'key' as const, programs: [], words: 'x' }
   const lines = Array.from({ length: 20 }, (_, i): LedgerLine => {
     const hasFailed = i % 5 === 0
     const failedAt = i === 0 ? null : hasFailed ? `${i % 2}` : null

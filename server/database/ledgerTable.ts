@@ -13,7 +13,7 @@ export function addingLines(lines: readonly LedgerLine[]): SQL {
     lever_id: line.leverId,
     frame_id: line.frameId,
     outcome: line.outcome,
-    is_put_back: line.isPutBack,
+    put_back_at_ms: line.putBackAtMs,
     source: line.source,
     started_at_ms: line.startedAtMs,
     took_ms: line.tookMs,
@@ -24,7 +24,7 @@ export function addingLines(lines: readonly LedgerLine[]): SQL {
   const wordRows = [...new Set(lines.map(({ words }) => words))].map((words) => ({ id: idOfWords(words), words }))
   return sql`, lined as (
       insert into ledger_lines select * from ${rowsOf('ledger_lines', lineRows)}
-      on conflict (seq) do update set is_put_back = excluded.is_put_back
+      on conflict (seq) do update set put_back_at_ms = excluded.put_back_at_ms
     ), about as (
       insert into ledger_programs select * from ${rowsOf('ledger_programs', programRows)} on conflict do nothing
     ), said as (
@@ -81,7 +81,7 @@ export interface Pace {
   readonly mostOfTexts: number
 }
 const PACE: Pace = {
-  firstStretch: 2000,
+  firstStretch: 500,
   longestStretch: 16_000,
   patienceMs: 45,
   mostTexts: 5000,
@@ -115,7 +115,7 @@ export async function findLines(
   const rest = restOf(filter, texts, way.by)
   const seqs: number[] = []
   let below = Math.min(before, top)
-  for (let size = rest ? pace.firstStretch : limit; ; size = Math.min(size * 2, pace.longestStretch)) {
+  for (let size = rest ? pace.firstStretch : limit; ; size = Math.min(size * 3, pace.longestStretch)) {
     const { found, last, looked } = await stretch(database, way.lines(low, below, size), rest, limit - seqs.length)
     seqs.push(...found)
     if (seqs.length >= limit) return { seqs, reached: seqs.at(-1)! }
@@ -151,12 +151,18 @@ async function textsLike(
   if (ids.length === 0) return { kind: 'none' }
   if (ids.length > mostTexts) return { kind: 'countless', like }
   const counted = await database.execute<{ count: number }>(sql`
-    select count(*)::integer as count
-    from (select 1 from ledger_lines where words_id = any(${arrayOf(ids)}) limit ${mostOfTexts + 1}) as of_texts`)
+    select count(*)::integer as count from (
+      select 1 from ${linesOf(ids, sql`select seq from ledger_lines where words_id = text_id offset 0`)}
+      limit ${mostOfTexts + 1}
+    ) as of_texts`)
   return { kind: counted.rows[0]!.count > mostOfTexts ? 'many' : 'few', ids }
 }
 
 const arrayOf = (ids: readonly number[]) => sql`${`{${ids.join(',')}}`}::bigint[]`
+
+/** The lines of texts, text by text, each by its index: without figures of the tables no other way is sure to be taken. */
+const linesOf = (ids: readonly number[], ofText: SQL) =>
+  sql`unnest(${arrayOf(ids)}) as text_id cross join lateral (${ofText}) as lines_of_text`
 
 /**
  * The numbers between which all runs of a time lie. The order of pulls is that of time but for what clocks were set back
@@ -186,14 +192,15 @@ function wayOf({ programId, leverId, outcome, frameId, source }: RunFilter, text
   const where = (condition: SQL) => (low: number, below: number, size: number) => sql`
     select * from ledger_lines where ${condition} and seq < ${below} and seq > ${low} order by seq desc limit ${size}`
   if (texts.kind === 'few')
-    // Taken apart from their order, which would lead through all lines.
     return {
       by: 'text',
-      lines: (low, below, size) => sql`
-        select * from (
-          select * from ledger_lines
-          where words_id = any(${arrayOf(texts.ids)}) and seq < ${below} and seq > ${low} offset 0
-        ) as of_texts order by seq desc limit ${size}`,
+      lines: (low, below, size) => {
+        const ofText = sql`
+          select * from ledger_lines where words_id = text_id and seq < ${below} and seq > ${low}
+          order by seq desc limit ${size}`
+        return sql`
+          select lines_of_text.* from ${linesOf(texts.ids, ofText)} order by lines_of_text.seq desc limit ${size}`
+      },
     }
   const failed = outcome === 'failed' ? sql` and outcome = 'failed'` : sql``
   if (leverId !== undefined) return { by: 'lever', lines: where(sql`lever_id = ${leverId}${failed}`) }
@@ -206,7 +213,7 @@ function wayOf({ programId, leverId, outcome, frameId, source }: RunFilter, text
           where program_id = ${programId} and seq < ${below} and seq > ${low} order by seq desc limit ${size}
         ) as of_program join ledger_lines as l using (seq) order by seq desc`,
     }
-  if (outcome === 'put-back') return { by: 'put-back', lines: where(sql`is_put_back`) }
+  if (outcome === 'put-back') return { by: 'put-back', lines: where(sql`put_back_at_ms is not null`) }
   // Said in the statement itself, so that an index over such runs alone is seen to do.
   if (outcome === 'failed') return { by: 'outcome', lines: where(sql`outcome = 'failed'`) }
   if (outcome === 'stopped') return { by: 'outcome', lines: where(sql`outcome = 'stopped'`) }
@@ -220,13 +227,12 @@ function restOf(filter: RunFilter, texts: Texts, by: Way['by']): SQL | undefined
   const { programId, leverId, outcome, frameId, source, fromMs, untilMs } = filter
   const conditions = [
     texts.kind === 'many' && sql`words_id = any(${arrayOf(texts.ids)})`,
-    texts.kind === 'countless' &&
-      sql`exists (select 1 from ledger_words where id = words_id and words like ${texts.like})`,
+    texts.kind === 'countless' && sql`(select words from ledger_words where id = words_id) like ${texts.like}`,
     leverId !== undefined && by !== 'lever' && sql`lever_id = ${leverId}`,
     programId !== undefined &&
       by !== 'program' &&
       sql`exists (select 1 from ledger_programs p where p.program_id = ${programId} and p.seq = lines.seq)`,
-    outcome === 'put-back' && by !== 'put-back' && sql`is_put_back`,
+    outcome === 'put-back' && by !== 'put-back' && sql`put_back_at_ms is not null`,
     outcome !== undefined && outcome !== 'put-back' && by !== 'outcome' && sql`outcome = ${outcome}`,
     frameId !== undefined && by !== 'frame' && sql`frame_id = ${frameId}`,
     source !== undefined && by !== 'source' && sql`source = ${source}`,

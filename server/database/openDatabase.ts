@@ -41,4 +41,7 @@ export async function migrate(database: Database, migrations: readonly Migration
   // drizzle's public migrator reads a folder; in the built server the migrations are assets.
   const { dialect, session } = database as unknown as Migrator
   await dialect.migrate([...migrations], session, {})
+  // Nobody gathers figures of the tables here, and without them it would be taken for quick to gather all runs of a kind
+  // and sort them, where the newest hundred stand in an index in their order.
+  await database.execute('set enable_bitmapscan = off')
 }

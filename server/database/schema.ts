@@ -306,7 +306,7 @@ export const ledgerLines = pgTable(
     leverId: text('lever_id').notNull(),
     frameId: text('frame_id'),
     outcome: text('outcome').$type<Exclude<LedgerLine['outcome'], 'open'>>().notNull(),
-    isPutBack: boolean('is_put_back').notNull(),
+    putBackAtMs: instantMs('put_back_at_ms'),
     source: text('source').$type<LedgerLine['source']>().notNull(),
     startedAtMs: instantMs('started_at_ms').notNull(),
     tookMs: bigint('took_ms', { mode: 'number' }).notNull(),
@@ -328,7 +328,7 @@ export const ledgerLines = pgTable(
       .where(sql`outcome = 'failed'`),
     index('ledger_lines_put_back')
       .on(table.seq)
-      .where(sql`is_put_back`),
+      .where(sql`put_back_at_ms is not null`),
   ],
 )
 

@@ -20,6 +20,7 @@ import { HandDesk } from './handDesk'
 import { KeyDesk } from './keyDesk'
 import { LiveFeed } from './liveFeed'
 import { newId } from './newId'
+import { PullSums } from './pullSums'
 import { Retention } from './retention'
 import { RecorderDesk } from './recorderDesk'
 import { RunDriver } from './runDriver'
@@ -36,6 +37,7 @@ export interface Engine {
   readonly driver: RunDriver
   readonly scripts: ScriptHouse
   readonly checkUpDesk: CheckUpDesk
+  readonly pullSums: PullSums
   readonly keyDesk: KeyDesk
   readonly handDesk: HandDesk
   readonly recorderDesk: RecorderDesk
@@ -87,6 +89,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   await doorDesk.start()
   const retention = new Retention(store)
   const checkUpDesk = await CheckUpDesk.open(store)
+  const pullSums = new PullSums(store)
   const copies = opened.copiesIn === undefined ? undefined : new CopyKeeper(store, opened.copiesIn)
   let halted: Promise<void> | undefined
   const haltAll = async () => {
@@ -97,6 +100,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     doorDesk.close()
     await frameFolder?.close()
     retention.close()
+    pullSums.close()
     await checkUpDesk.close()
     await store.idle()
     await copies?.close()
@@ -108,6 +112,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     driver,
     scripts,
     checkUpDesk,
+    pullSums,
     keyDesk,
     handDesk,
     recorderDesk,

@@ -101,6 +101,7 @@ export class Store {
   private unfollowed: Unfollowed | undefined
   private quiet: NodeJS.Timeout | undefined
   private readonly onBench = new Set<BenchWatcher>()
+  private readonly onEnded = new Set<(heads: readonly RunHead[]) => void>()
   private readonly onBook = new Set<(delta: BookDelta) => void>()
 
   private constructor(
@@ -156,6 +157,11 @@ export class Store {
   watchBook(callBack: (delta: BookDelta) => void): () => void {
     this.onBook.add(callBack)
     return () => this.onBook.delete(callBack)
+  }
+
+  /** Calls back with the runs that have come to their end, once they are stored. */
+  watchEnded(callBack: (heads: readonly RunHead[]) => void): void {
+    this.onEnded.add(callBack)
   }
 
   /** The number of the next run, given once. */
@@ -301,6 +307,8 @@ export class Store {
     this.snapshotSoon()
     adopt?.()
     this.tell(log, runs, book, history, inParts !== undefined)
+    const ended = written.flatMap(({ head, hasJustEnded }) => (hasJustEnded ? [head] : []))
+    if (ended.length > 0) for (const callBack of this.onEnded) callBack(ended)
     if (before === bench) return
     const made = new Set(log.map(({ runId }) => runId))
     const causes = runs.map(({ head }) => head).filter(({ id }) => made.has(id))

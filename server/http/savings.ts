@@ -1,10 +1,10 @@
 import type { AnswerOf } from '../../contract'
-import { formatOperators, handWork, keyWork, LATELY_DAYS, msOf, savedBy } from '../../core/savings'
+import { createEstimates, formatOperators, keyWork, LATELY_DAYS, msOf, savedBy } from '../../core/savings'
 import type { Saved } from '../../core/savings'
 import type { Lever } from '../../core/levers'
 import { dayOf } from '../database/runTable'
 import { breathe } from '../database/rows'
-import { readDaysFrom, readLeverSums } from '../database/savingsTable'
+import type { LeverSums } from '../database/savingsTable'
 import type { Engine } from '../engine'
 
 type Savings = AnswerOf<'readSavings'>
@@ -14,36 +14,52 @@ type LeverSavings = Savings['levers'][number]
 const AT_ONCE = 50
 
 /** What every lever took, and what it saved, as far as that can be known; levers that are gone count with their pulls only. */
-export async function savingsOf({ store }: Engine, days: number): Promise<Savings> {
+export async function savingsOf({ store, pullSums }: Engine, days: number): Promise<Savings> {
   const today = dayOf(store.clock.nowMs())
-  const sums = new Map((await readLeverSums(store.database, today - LATELY_DAYS)).map((one) => [one.leverId, one]))
+  const sums = await pullSums.read()
   const levers: LeverSavings[] = []
   const eachMs = new Map<string, number>()
   for (const lever of store.book.allLevers) {
-    const { leverId: _id, lastDay, ...sum } = sums.get(lever.id) ?? { ...NEVER, leverId: lever.id, lastDay: undefined }
-    const estimate = sum.pulls === 0 ? undefined : estimateOf(lever, { store })
-    if (estimate) eachMs.set(lever.id, estimate.handMs - estimate.keyMs)
-    levers.push({
-      leverId: lever.id,
-      ...sum,
-      ...(lastDay === undefined ? {} : { lastDay }),
-      ...(estimate ? { ...estimate, ...savedMsOf(savedBy(sum, estimate.handMs, estimate.keyMs)) } : {}),
-    })
+    const sum = sums.get(lever.id)
+    if (!sum) {
+      levers.push({ leverId: lever.id, ...NEVER })
+      continue
+    }
+    const { days: ofDays, ...inAll } = sum
+    const estimate = estimateOf(lever, { store })
+    const doneLately = ofDays.reduce((done, day) => (day.day > today - LATELY_DAYS ? done + day.done : done), 0)
+    eachMs.set(lever.id, estimate.handMs - estimate.keyMs)
+    const saved = savedMsOf(savedBy({ done: sum.done, doneLately }, estimate.handMs, estimate.keyMs))
+    levers.push({ ...inAll, doneLately, lastDay: ofDays.at(-1)!.day, ...estimate, ...saved })
     if (levers.length % AT_ONCE === 0) await breathe()
   }
-  const byDay = new Map<number, { pulls: number; savedMs: number }>()
-  for (const { leverId, day, pulls, done } of await readDaysFrom(store.database, today - days + 1)) {
-    const sum = byDay.get(day) ?? { pulls: 0, savedMs: 0 }
-    byDay.set(day, { pulls: sum.pulls + pulls, savedMs: sum.savedMs + done * (eachMs.get(leverId) ?? 0) })
-  }
-  return { today, levers, days: [...byDay].map(([day, sum]) => ({ day, ...sum })).sort((a, b) => a.day - b.day) }
+  return { today, levers, days: byDay(sums.values(), today - days + 1, eachMs) }
 }
 
 const NEVER = { pulls: 0, done: 0, failed: 0, totalMs: 0, doneLately: 0 }
 
+/** What was pulled and saved on each day from one on, by all levers. */
+function byDay(sums: Iterable<LeverSums>, fromDay: number, eachMs: ReadonlyMap<string, number>): Savings['days'] {
+  const found = new Map<number, { day: number; pulls: number; savedMs: number }>()
+  for (const { leverId, days } of sums) {
+    const saves = eachMs.get(leverId) ?? 0
+    for (const { day, pulls, done } of days) {
+      if (day < fromDay) continue
+      let of = found.get(day)
+      if (!of) found.set(day, (of = { day, pulls: 0, savedMs: 0 }))
+      of.pulls += pulls
+      of.savedMs += done * saves
+    }
+  }
+  return [...found.values()].sort((a, b) => a.day - b.day)
+}
+
+/** Kept as long as nothing differs that it was found from. */
+const estimates = createEstimates()
+
 function estimateOf(lever: Lever, { store }: Pick<Engine, 'store'>) {
   const { bench, book } = store
-  const hand = handWork(lever.steps, bench, { nowMs: store.nowMs(), values: book.tableFor(lever.frameId, bench) })
+  const hand = estimates.of(lever, bench, { nowMs: store.nowMs(), values: book.tableFor(lever.frameId, bench) })
   const key = keyWork(lever)
   return {
     handMs: msOf(hand.work),

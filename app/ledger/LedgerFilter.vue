@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { LEDGER_OUTCOMES } from '~~/core/ledger'
+import type { LedgerOutcome } from '~~/core/ledger'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import NameSelect from '~/form/NameSelect.vue'
+import { useMirror } from '~/live/useMirror'
+import { LEDGER_QUERY } from './ledgerQuery'
+import type { LedgerQuery } from './ledgerQuery'
+import { sourceWords } from './runWords'
+
+/** Which runs are meant, part by part; what is empty is no matter. */
+const query = defineModel<LedgerQuery>({ required: true })
+
+const mirror = useMirror()
+const outcomeWords: Record<LedgerOutcome, string> = {
+  open: 'going on',
+  done: 'done',
+  failed: 'failed',
+  stopped: 'stopped',
+  'put-back': 'put back',
+}
+const outcomes = LEDGER_OUTCOMES.map((value) => ({ value, name: outcomeWords[value] }))
+const sources = Object.entries(sourceWords).map(([value, name]) => ({ value, name }))
+const programs = computed(() => Object.values(mirror.bench.programs).map(({ id, name }) => ({ value: id, name })))
+const isFiltered = computed(() => Object.entries(query.value).some(([name, value]) => name !== 'text' && value !== ''))
+
+function set(part: Partial<Record<keyof LedgerQuery, unknown>>): void {
+  const said = Object.entries(part).map(([name, value]) => [name, typeof value === 'string' ? value : ''])
+  query.value = { ...query.value, ...(Object.fromEntries(said) as Partial<LedgerQuery>) }
+}
+</script>
+
+<template>
+  <div class="filters" role="group" aria-label="Which runs">
+    <NameSelect
+      :model-value="query.lever"
+      of="lever"
+      label="Runs of a lever"
+      :options="mirror.leverChoices"
+      placeholder="Any lever"
+      clearable
+      class="wide"
+      @update:model-value="set({ lever: $event })"
+    />
+    <NameSelect
+      :model-value="query.frame"
+      of="frame"
+      label="Runs in a frame"
+      :options="mirror.frameChoices"
+      placeholder="Any frame"
+      clearable
+      @update:model-value="set({ frame: $event })"
+    />
+    <NameSelect
+      :model-value="query.program"
+      of="program"
+      label="Runs with a program"
+      :options="programs"
+      placeholder="Any program"
+      clearable
+      @update:model-value="set({ program: $event })"
+    />
+    <ChoiceSelect
+      :model-value="query.outcome"
+      label="Runs with an outcome"
+      :options="outcomes"
+      placeholder="Any outcome"
+      clearable
+      @update:model-value="set({ outcome: $event })"
+    />
+    <ChoiceSelect
+      :model-value="query.by"
+      label="Runs pulled by"
+      :options="sources"
+      placeholder="Pulled by any"
+      clearable
+      @update:model-value="set({ by: $event })"
+    />
+    <ElInput
+      :model-value="query.from"
+      type="date"
+      aria-label="From this day on"
+      :max="query.until"
+      @update:model-value="set({ from: $event })"
+    />
+    <span class="soft">to</span>
+    <ElInput
+      :model-value="query.until"
+      type="date"
+      aria-label="Until this day"
+      :min="query.from"
+      @update:model-value="set({ until: $event })"
+    />
+    <ElButton v-if="isFiltered" text @click="query = { ...LEDGER_QUERY, text: query.text }">All runs</ElButton>
+  </div>
+</template>
+
+<style scoped>
+.filters {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 16px;
+  border-bottom: 1px solid var(--line);
+}
+.filters > :deep(.el-select) {
+  flex: 1 1 110px;
+  min-width: 0;
+}
+.filters > .wide {
+  flex-grow: 2;
+}
+.filters > :deep(.el-input) {
+  width: 136px;
+  flex: none;
+}
+</style>

@@ -1,0 +1,5 @@
+export { findRepeats, PAUSE_MS } from './findRepeats'
+export type { NoticingOptions, Repeat } from './findRepeats'
+export type { VaryingInput } from './generalise'
+export { shapeOf, withoutContents } from './tokens'
+export type { NoticedAct } from './tokens'

@@ -1,0 +1,32 @@
+import { mapTexts, textsOf } from '../steps'
+import type { Step } from '../steps'
+
+/** Something that was done by hand on the bench, as the step that does it, or the pull of a lever. */
+export interface NoticedAct {
+  readonly atMs: number
+  readonly step: Step
+  /** The program that was in front; null for none. */
+  readonly programId?: string | null
+}
+
+/** The kinds of which the text is what somebody wrote. */
+const WRITTEN: ReadonlySet<string> = new Set(['text.type', 'clipboard.use'])
+
+/**
+ * A step as far as it may be kept to be noticed by: of what somebody wrote there stands only that it was written. It is
+ * whatever `${text}` stands for.
+ */
+export function withoutContents(step: Step): Step {
+  if (!WRITTEN.has(step.kind) || !('text' in step) || !step.text) return step
+  return { ...step, text: '${text}' } as Step
+}
+
+/** What acts have alike that differ in their texts only: all of a step but its texts and its id. */
+export function shapeOf(step: Step): string {
+  return JSON.stringify({ ...mapTexts(step, () => ''), id: '' })
+}
+
+/** The texts of a step, in the order of its fields: of acts of one shape they are about the same things. */
+export function textsIn(step: Step): string[] {
+  return textsOf(step).map(({ text }) => text)
+}

@@ -1,0 +1,99 @@
+import type { Page } from 'puppeteer-core'
+import { expect, test } from 'vitest'
+import type { RunAnswer } from '../../contract'
+import type { Lever } from '../../core/levers'
+import { draft, eventually } from '../support/api'
+import { browserSession } from '../support/browserSession'
+import { button, seen } from '../support/screen'
+
+const session = browserSession()
+let page: Page
+
+const make = async (part: object) =>
+  (await session.call<Lever>('POST', '/api/levers', draft({ triggers: [], ...part }))).body
+const pull = async (lever: Lever, inputs?: object) =>
+  (await session.call<RunAnswer>('POST', `/api/levers/${lever.id}/pull`, inputs ? { inputs } : {})).body
+const say = (text: string) => ({ id: 's', kind: 'message.show', text })
+const shownRuns = () =>
+  page.$$eval('.run[role=option]', (rows) => rows.map((row) => row.querySelector('strong')!.textContent))
+
+test('the ledger goes back as far as one scrolls, looks for what is typed, and shows what is pulled meanwhile', async () => {
+  const common = await make({ name: 'Common', steps: [say('a')] })
+  const rare = await make({ name: 'Rare eclipse', steps: [say('b')] })
+  await pull(rare)
+  for (let i = 0; i < 230; i++) await pull(common)
+  page = await session.open('/ledger')
+  await seen(page, 'The latest 100 runs')
+  await page.focus('[aria-label="Runs, latest first"]')
+  // Down to the very first run, page by page.
+  for (let i = 0; i < 230; i++) await page.keyboard.press('ArrowDown')
+  await seen(page, '231 runs')
+  await page.waitForFunction(() =>
+    document.querySelector('.run[aria-selected=true] strong')?.textContent?.includes('Rare eclipse'),
+  )
+  await page.keyboard.type('ecli')
+  await seen(page, '1 run')
+  expect(await shownRuns()).toEqual(['Rare eclipse'])
+  expect(new URL(page.url()).searchParams.get('text')).toBe('ecli')
+  await pull(rare)
+  await seen(page, '2 runs')
+  await pull(common)
+  await page.keyboard.press('Escape')
+  await page.waitForFunction(() => document.querySelector('.run[role=option] strong')?.textContent === 'Common')
+  // What is looked for stands in the address: it is there again after a reload.
+  await page.goto(`${session.server.url}/ledger?text=ecli`)
+  await seen(page, '2 runs')
+  await page.goto(`${session.server.url}/ledger?outcome=failed`)
+  await seen(page, 'No run is like that.')
+  await button(page, 'Show all runs')
+  await seen(page, 'The latest 100 runs')
+})
+
+test('a lever is told by how often it was pulled and at which row it failed; a run is pulled again with what it was given', async () => {
+  const lever = await make({
+    name: 'Raise the board',
+    inputs: [{ name: 'word', label: 'Word', kind: 'text', required: true }],
+    steps: [say('Up: ${word}'), { id: 'r', kind: 'program.raise', programId: 'visitor-board' }],
+  })
+  await pull(lever, { word: 'Frost' })
+  await pull(lever, { word: 'Fog' })
+  page = await session.open(`/ledger?lever=${lever.id}`)
+  await seen(page, `${lever.plate} Raise the board: 2 pulls in 90 days, 0 done, 2 failed, 0 stopped`)
+  await seen(page, '2 × at row 2: Brings Visitor Board to the front.')
+  await page.waitForSelector('.apexcharts-bar-area')
+  await page.focus('[aria-label="Runs, latest first"]')
+  await page.keyboard.press('ArrowDown')
+  await page.waitForFunction(() => document.querySelector('.inspector')?.textContent?.includes('Frost'))
+  await page.keyboard.down('Shift')
+  await page.keyboard.press('Enter')
+  await page.keyboard.up('Shift')
+  const last = async () => (await session.call<RunAnswer[]>('GET', '/api/runs?limit=1')).body[0]!
+  await eventually(async () => (await last()).leverId === lever.id && (await last()).source === 'button')
+  const run = (await session.call<RunAnswer>('GET', `/api/runs/${(await last()).id}`)).body
+  expect(run.inputs).toEqual({ word: 'Frost' })
+  await seen(page, '3 × at row 2')
+})
+
+test('what is different now is told beside the run: its lever, what it changed, what a pull would do', async () => {
+  const lever = await make({
+    name: 'Opens the board',
+    steps: [{ id: 'o', kind: 'program.open', programId: 'visitor-board', args: [] }, say('The board is up.')],
+  })
+  const { id } = await pull(lever)
+  page = await session.open(`/ledger?run=${id}`)
+  await button(page, 'What is different now')
+  await seen(page, 'Its lever is as it was.')
+  await seen(page, 'All it changed stands as it left it: 2 changes.')
+  const { version } = (await session.call<Lever>('GET', `/api/levers/${lever.id}`)).body
+  await session.call('PATCH', `/api/levers/${lever.id}`, { version, steps: [say('The board was up.')] })
+  const { state } = (
+    await session.call<{ state: { windows: Record<string, { id: string; programId: string }> } }>('GET', '/api/bench')
+  ).body
+  const window = Object.values(state.windows).find(({ programId }) => programId === 'visitor-board')!
+  await session.call('POST', '/api/bench/changes', { changes: [{ kind: 'window.close', windowId: window.id }] })
+  await button(page, 'Look again')
+  await seen(page, 'Its lever was altered:')
+  await seen(page, 'Row 1: gone: Opens Visitor Board.')
+  await seen(page, 'No longer there:')
+  await seen(page, 'New: ')
+})
