@@ -45,7 +45,7 @@ const above = {
     'result',
     'values',
   ],
-  noticing: ['levers', 'steps', 'bench', 'command', 'names', 'result'],
+  noticing: ['savings', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
   ledger: ['run', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result', 'values'],
   sheets: ['run', 'levers', 'steps', 'conditions', 'bench', 'command', 'fields', 'names', 'result', 'values'],
   reverse: ['run', 'levers', 'steps', 'bench', 'command', 'names', 'result', 'values'],

@@ -18,6 +18,7 @@ import { typingEventSchema } from '../core/timing'
 import { turnOutcomeSchema } from '../core/turntable'
 import { valueSchema } from '../core/values'
 import { aboutSchema, checkUpStateSchema } from './checkUpSchemas'
+import { noticingStateSchema } from './noticingSchemas'
 
 /** What is wrong, where (a dotted path into the body), and what to do next. */
 export const issueSchema = z.object({ code: z.string(), path: z.string(), message: z.string() })
@@ -173,6 +174,7 @@ export const stateAnswerSchema = z.object({
   /** Null where no folder is watched. */
   frameFolder: frameFolderSchema.nullable(),
   checkUp: checkUpStateSchema,
+  noticing: noticingStateSchema,
 })
 
 export const rehearsalSchema = z.object({
@@ -335,6 +337,7 @@ export const liveEventSchema = z.discriminatedUnion('type', [
     state: checkUpStateSchema,
     news: z.object({ count: z.number().int(), first: z.array(z.object({ about: aboutSchema, message: z.string() })) }),
   }),
+  z.object({ type: z.literal('noticing'), state: noticingStateSchema }),
   /** The tab was away too long: it must ask for the whole state again. */
   z.object({ type: z.literal('reset') }),
 ])

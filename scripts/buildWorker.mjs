@@ -6,6 +6,7 @@ export const WORKERS = {
   iconWorker: 'server/icons/iconWorker.ts',
   frameFileWorker: 'server/frameFiles/frameFileWorker.ts',
   scriptWorker: 'server/scripts/scriptWorker.ts',
+  noticingWorker: 'server/noticing/noticingWorker.ts',
   checkUpWorker: 'server/checkup/checkUpWorker.ts',
 }
 

@@ -45,6 +45,7 @@ function openTab() {
       keys: [],
       recorder: { phase: 'off', count: 0 },
       frameFolder: null,
+      noticing: engine.noticingDesk.state(),
       checkUp: engine.checkUpDesk.state(),
     },
     levers: [...book.allLevers],

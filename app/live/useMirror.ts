@@ -75,6 +75,7 @@ export const useMirror = defineStore('mirror', () => {
   /** Whether what is done by hand is being recorded, and how many steps stand there. */
   /** The folder that frames are kept in files of, where one is watched. */
   const frameFolder = shallowRef<StateAnswer['frameFolder']>(null)
+  const noticing = shallowRef<StateAnswer['noticing']>({ count: 0 })
   const checkUp = shallowRef<StateAnswer['checkUp']>(UNKNOWN)
   /** Faults that have come since the check-up before. */
   const checkUpNews = shallowRef<Extract<LiveEvent, { type: 'check-up' }>['news']>({ count: 0, first: [] })
@@ -162,6 +163,7 @@ export const useMirror = defineStore('mirror', () => {
     recorder.value = state.recorder
     frameFolder.value = state.frameFolder
     checkUp.value = state.checkUp
+    noticing.value = state.noticing
     lately = []
     phase.value = 'live'
   }
@@ -205,6 +207,9 @@ export const useMirror = defineStore('mirror', () => {
       case 'check-up':
         checkUp.value = event.state
         if (event.news.count > 0) checkUpNews.value = event.news
+        return true
+      case 'noticing':
+        noticing.value = event.state
         return true
       case 'reset':
         return false
@@ -282,6 +287,7 @@ export const useMirror = defineStore('mirror', () => {
     recorder,
     frameFolder,
     checkUp,
+    noticing,
     checkUpNews,
     changesBackTo,
     leverById,

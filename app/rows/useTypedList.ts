@@ -1,6 +1,9 @@
 import { computed } from 'vue'
 import type { Ref } from 'vue'
 
+/** So many entries are about what is seen of a list at once. */
+const PAGE = 12
+
 /** What a list that is gone through by arrows and filtered by typing is about. */
 interface TypedList<T> {
   readonly entries: () => readonly T[]
@@ -38,6 +41,10 @@ export function useTypedList<T extends { readonly id: string }>({
       if (event.ctrlKey) return
       if (event.key === 'ArrowDown') move(1)
       else if (event.key === 'ArrowUp') move(-1)
+      else if (event.key === 'PageDown') move(PAGE)
+      else if (event.key === 'PageUp') move(-PAGE)
+      else if (event.key === 'Home') move(-Infinity)
+      else if (event.key === 'End') move(Infinity)
       else if (event.key === 'Escape') filter.value = ''
       else if (event.key === 'Backspace') filter.value = filter.value.slice(0, -1)
       else if (event.key.length === 1 && event.key !== '/') filter.value += event.key

@@ -14,6 +14,12 @@ export const LIMIT_SETTINGS = [
   { id: 'mostRuns', label: 'Runs at most', unit: 'runs', hint: 'Whichever of the two is stricter.' },
   { id: 'mostLogs', label: 'Runs that can be put back', unit: 'runs', hint: 'The newest; of others the line stays.' },
   { id: 'mostActs', label: 'Acts by hand at most', unit: 'acts', hint: 'What was done on the bench; none at 0.' },
+  {
+    id: 'mostNoticed',
+    label: 'Acts that are watched for what repeats',
+    unit: 'acts',
+    hint: 'Without anything you wrote; none at 0. See Ledger, Worth a key.',
+  },
   { id: 'clipHours', label: 'What was copied is kept for', unit: 'hours', hint: 'But for what is pinned.' },
   { id: 'revisionDays', label: 'Edits can be undone for', unit: 'days', hint: 'Levers, frames, values and settings.' },
   { id: 'mostRevisions', label: 'Edits at most', unit: 'edits', hint: 'Whichever of the two is stricter.' },

@@ -44,6 +44,11 @@ function nextTheme(): void {
           class="count"
           :title="`${countOf(mirror.checkUp.faults, 'fault')} found`"
           >!{{ mirror.checkUp.faults > 999 ? '999+' : mirror.checkUp.faults }}</span
+        ><span
+          v-if="view.to === '/ledger' && mirror.noticing.count > 0"
+          class="count noticed"
+          :title="`${countOf(mirror.noticing.count, 'thing')} noticed, see Worth a key`"
+          >+{{ mirror.noticing.count }}</span
         >
       </NuxtLink>
     </nav>
@@ -79,6 +84,9 @@ function nextTheme(): void {
   margin-left: 4px;
   color: var(--fault);
   font: 600 13px var(--engraved);
+}
+.noticed {
+  color: var(--live);
 }
 .bar {
   display: flex;

@@ -8,6 +8,7 @@ import { historyEndpoints } from './history'
 import { iconsEndpoints } from './icons'
 import { keysEndpoints } from './keys'
 import { kitsEndpoints } from './kits'
+import { noticingEndpoints } from './noticing'
 import { recorderEndpoints } from './recorder'
 import { launcherEndpoints } from './launcher'
 import { ledgerEndpoints } from './ledger'
@@ -22,6 +23,7 @@ export const endpoints = {
   ...leversEndpoints,
   ...runsEndpoints,
   ...ledgerEndpoints,
+  ...noticingEndpoints,
   ...benchEndpoints,
   ...keysEndpoints,
   ...valuesEndpoints,

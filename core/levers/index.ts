@@ -32,7 +32,7 @@ export type {
 } from './schema'
 export { benchEventSchema, doorSchema, MISSED, timeRuleSchema } from './doorSchema'
 export type { BenchEvent, Door, TimeRule } from './doorSchema'
-export { INPUT_KINDS, inputKindWords, leverInputSchema, readInput, readInputs } from './inputs'
+export { INPUT_KINDS, inputKindWords, leverInputSchema, leverInputsSchema, readInput, readInputs } from './inputs'
 export type { InputKind, LeverInput } from './inputs'
 export { PULLED_AGAIN, pulledAgainWords, WHILE_RUNNING, whileRunningWords } from './pulls'
 export type { PulledAgain, WhileRunning } from './pulls'

@@ -21,9 +21,7 @@ export interface Repeat {
 }
 
 export interface NoticingOptions {
-  /** What an act costs by hand, in any unit; 1 where it is not given. */
-  readonly costOf?: (step: Step) => number
-  /** What a pull costs in the same unit. */
+  /** What a pull costs, in the unit of what acts cost; half an act where it is not given. */
   readonly pullCost?: number
   /** So often something must have been done. */
   readonly leastCount?: number
@@ -43,8 +41,8 @@ const LEAST_INTERRUPTED = 3
  * act by one of them. Near to linear in the number of acts.
  */
 export function findRepeats(acts: readonly NoticedAct[], options: NoticingOptions = {}): Repeat[] {
-  const { costOf = () => 1, pullCost = 0.5, leastCount = 3, most = 50 } = options
-  const track = trackOf(acts, costOf)
+  const { pullCost = 0.5, leastCount = 3, most = 50 } = options
+  const track = trackOf(acts)
   const candidates = sequencesIn(track, Math.max(2, leastCount))
   const taken = new Uint8Array(acts.length)
   const repeats: Repeat[] = []
@@ -82,7 +80,7 @@ interface Track {
   readonly names: readonly string[]
 }
 
-function trackOf(acts: readonly NoticedAct[], costOf: (step: Step) => number): Track {
+function trackOf(acts: readonly NoticedAct[]): Track {
   const [shapes, ends, costs] = [
     new Int32Array(acts.length),
     new Int32Array(acts.length),
@@ -90,12 +88,12 @@ function trackOf(acts: readonly NoticedAct[], costOf: (step: Step) => number): T
   ]
   const known = new Map<string, number>()
   const costOfShape: number[] = []
-  acts.forEach(({ step }, i) => {
+  acts.forEach(({ step, costMs = 1 }, i) => {
     const shape = shapeOf(step)
     let number = known.get(shape)
     if (number === undefined) {
       known.set(shape, (number = known.size))
-      costOfShape.push(costOf(step))
+      costOfShape.push(costMs)
     }
     shapes[i] = number
     costs[i] = costOfShape[number]!

@@ -38,7 +38,7 @@ describe('what repeats', () => {
   test('is not what was done twice, and nothing of an act alone that is no work', () => {
     expect(findRepeats(acts([open('dome'), open('chart'), raise('book'), open('dome'), open('chart')]))).toEqual([])
     const often = acts([raise('book'), show('a'), raise('book'), show('b'), raise('web'), raise('book')])
-    expect(findRepeats(often, { costOf: () => 1, pullCost: 2 })).toEqual([])
+    expect(findRepeats(often, { pullCost: 2 })).toEqual([])
   })
 
   test('goes over no long pause', () => {

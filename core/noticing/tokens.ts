@@ -7,6 +7,8 @@ export interface NoticedAct {
   readonly step: Step
   /** The program that was in front; null for none. */
   readonly programId?: string | null
+  /** What it took by hand, in ms; all acts count alike where it is not known. */
+  readonly costMs?: number
 }
 
 /** The kinds of which the text is what somebody wrote. */

@@ -17,6 +17,8 @@ export const retentionSchema = z.object({
   mostLogs: z.number().int().min(100, 'At least 100.').max(200_000, 'At most 200,000.').default(50_000),
   /** So many of the newest acts by hand are kept; none at 0. */
   mostActs: z.number().int().min(0, 'None at least.').max(100_000, 'At most 100,000.').default(2000),
+  /** So many acts by hand are kept to notice what repeats, without anything that was written; none at 0. */
+  mostNoticed: z.number().int().min(0, 'None at least.').max(100_000, 'At most 100,000.').default(20_000),
   /** What was copied on the bench, but for what is pinned. */
   clipHours: z.number().int().min(1, 'At least an hour.').max(87_600, 'At most ten years.').default(720),
   revisionDays: days.default(90),

@@ -25,6 +25,7 @@ import { Retention } from './retention'
 import { RecorderDesk } from './recorderDesk'
 import { RunDriver } from './runDriver'
 import { CheckUpDesk } from '../checkup/checkUpDesk'
+import { NoticingDesk } from '../noticing/noticingDesk'
 import { ScriptHouse } from '../scripts/scriptHouse'
 import { loadSums } from './stepContext'
 import { contentOf } from './storeContent'
@@ -38,6 +39,7 @@ export interface Engine {
   readonly scripts: ScriptHouse
   readonly checkUpDesk: CheckUpDesk
   readonly pullSums: PullSums
+  readonly noticingDesk: NoticingDesk
   readonly keyDesk: KeyDesk
   readonly handDesk: HandDesk
   readonly recorderDesk: RecorderDesk
@@ -79,7 +81,8 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   const driver = new RunDriver(store, (request) => scripts.run(request))
   await driver.resume()
   const recorderDesk = await RecorderDesk.open(store)
-  const handDesk = await HandDesk.open(store, recorderDesk)
+  const noticingDesk = await NoticingDesk.open(store)
+  const handDesk = await HandDesk.open(store, recorderDesk, noticingDesk)
   const keyDesk = new KeyDesk(store, driver, handDesk, recorderDesk)
   // The first key shall not wait for what is only done once.
   keyDesk.warmUp()
@@ -101,6 +104,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     await frameFolder?.close()
     retention.close()
     pullSums.close()
+    await noticingDesk.close()
     await checkUpDesk.close()
     await store.idle()
     await copies?.close()
@@ -113,6 +117,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     scripts,
     checkUpDesk,
     pullSums,
+    noticingDesk,
     keyDesk,
     handDesk,
     recorderDesk,

@@ -12,6 +12,7 @@ import type { Queries } from '../database/openDatabase'
 import { ActLog, sendingStep, typingStep } from './actLog'
 import type { DoneStep } from './actLog'
 import { newId } from './newId'
+import type { NoticingDesk } from '../noticing/noticingDesk'
 import type { RecorderDesk } from './recorderDesk'
 import { stepContext } from './stepContext'
 import type { Store, World } from './store'
@@ -28,10 +29,11 @@ export class HandDesk {
     private readonly store: Store,
     private readonly acts: ActLog,
     private readonly recorder: RecorderDesk,
+    private readonly noticing: NoticingDesk,
   ) {}
 
-  static async open(store: Store, recorder: RecorderDesk): Promise<HandDesk> {
-    return new HandDesk(store, await ActLog.open(store.database), recorder)
+  static async open(store: Store, recorder: RecorderDesk, noticing: NoticingDesk): Promise<HandDesk> {
+    return new HandDesk(store, await ActLog.open(store.database), recorder, noticing)
   }
 
   /** Issues: `takes-time`, and what is wrong with the step as the bench stands. */
@@ -104,8 +106,8 @@ export class HandDesk {
 
   private planOf(bench: BenchState, changes: readonly Change[], steps: readonly DoneStep[], world: World) {
     if (changes.length === 0) return {}
-    const noted = this.recorder.note(steps)
-    const writes = [...steps.flatMap((step) => this.acts.record(step, world) ?? []), ...(noted ? [noted.write] : [])]
+    const notes = [this.recorder.note(steps), this.noticing.note(steps, world)].filter((note) => note !== undefined)
+    const writes = [...steps.flatMap((step) => this.acts.record(step, world) ?? []), ...notes.map(({ write }) => write)]
     const alongside = async (queries: Queries) => {
       for (const write of writes) await write(queries)
     }
@@ -113,7 +115,9 @@ export class HandDesk {
       bench,
       log: [{ runId: null, source: 'hand' as const, changes }],
       ...(writes.length > 0 ? { alongside } : {}),
-      ...(noted ? { adopt: noted.adopt } : {}),
+      adopt: () => {
+        for (const { adopt } of notes) adopt()
+      },
     }
   }
 }

@@ -1,3 +1,7 @@
 import { route } from '../../http/route'
 
-export default route('forgetActs', async ({ engine: { handDesk } }) => ({ forgotten: await handDesk.forget() }))
+export default route('forgetActs', async ({ engine: { handDesk, noticingDesk } }) => {
+  const forgotten = await handDesk.forget()
+  await noticingDesk.forget()
+  return { forgotten }
+})
