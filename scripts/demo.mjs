@@ -1,5 +1,5 @@
-// `npm run demo`: installs, builds, starts. `-- --fresh` begins again with the demo data, `-- --restore` with the last
-// copy of the store, `-- --rescue` with what can be read of a damaged one.
+// `npm run demo`: installs, builds, starts. `-- --fresh` begins again with the demo data, `-- --empty` with its bench
+// and no levers, `-- --restore` with the last copy of the store, `-- --rescue` with what can be read of a damaged one.
 import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
@@ -8,7 +8,7 @@ import { ensureBuilt, ensureInstalled, root } from './ensureBuilt.mjs'
 
 const port = Number(process.env.PORT ?? 4173)
 const folder = resolve(root, process.env.KEEN_DATA ?? '.data')
-const beginning = ['fresh', 'restore', 'rescue'].find((name) => process.argv.includes(`--${name}`)) ?? ''
+const beginning = ['fresh', 'empty', 'restore', 'rescue'].find((name) => process.argv.includes(`--${name}`)) ?? ''
 const address = `http://127.0.0.1:${port}`
 
 if (process.env.KEEN_DATA?.trim() === '') stop('KEEN_DATA is empty. Give it a folder, or leave it out for .data.')

@@ -67,9 +67,10 @@ function move(by: number): void {
         before</span
       >
     </div>
-    <p v-if="rows.length === 0" class="empty">
-      No key yet. With live keys on, every key you press outside of a field is kept here with what became of it.
-    </p>
+    <div v-if="rows.length === 0" class="empty">
+      <p>No key yet. With live keys on, every key you press outside of a field is kept here with what became of it.</p>
+      <NuxtLink to="/bench">Press some on the bench</NuxtLink>
+    </div>
     <div
       v-else
       class="rows"

@@ -95,7 +95,13 @@ function onKey(event: KeyboardEvent): void {
       </div>
     </template>
     <template #empty>
-      <p class="empty">No trigger has “{{ query }}” in it.</p>
+      <div class="empty">
+        <p v-if="query !== ''">No trigger has “{{ query }}” in it.</p>
+        <template v-else>
+          <p>No lever has a key yet. Every key that pulls one stands here, with where it is live.</p>
+          <NuxtLink to="/levers/new">Make a lever with a key</NuxtLink>
+        </template>
+      </div>
     </template>
   </RowList>
 </template>

@@ -14,6 +14,7 @@ import NumberPlate from '~/plates/NumberPlate.vue'
 import { plainRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
 import { useTypedList } from '~/rows/useTypedList'
+import HandCorrection from './HandCorrection.vue'
 import { LEDGER_TABS } from './ledgerTabs'
 import SavingsChart from './SavingsChart.client.vue'
 import { dayWords, timeSaved } from './savingWords'
@@ -115,10 +116,13 @@ useViewKeys('What it saves', [
       >
     </header>
     <div class="body">
-      <p v-if="used.length === 0" class="empty">
-        What levers save stands here once some are pulled: the time by hand less the time by key, for each pull that
-        went through.
-      </p>
+      <div v-if="used.length === 0" class="empty">
+        <p>
+          What levers save stands here once some are pulled: the time by hand less the time by key, for each pull that
+          went through.
+        </p>
+        <ElButton @click="router.push('/levers')"> Go to the levers </ElButton>
+      </div>
       <div v-else class="charts">
         <SavingsChart kind="days" title="Saved by day, the last 90 days" :points="days" />
         <SavingsChart kind="levers" title="Saved by lever" :points="best" />
@@ -160,15 +164,7 @@ useViewKeys('What it saves', [
           </p>
         </template>
       </RowList>
-      <p v-if="selected?.hand" class="model">
-        <strong>{{ selected.lever.name }}</strong> by hand: {{ selected.hand }}; by key: {{ selected.key }}.
-        <span class="soft"
-          >An estimate by the Keystroke-Level Model (Card, Moran, Newell 1980): M thinking 1.35 s, P pointing 1.1 s, K a
-          key 0.2 s, H a hand to the keyboard or back 0.4 s; as the bench stands now.{{
-            selected.unknown ? ` Of ${countOf(selected.unknown, 'step')} it is not known, and counts nothing.` : ''
-          }}</span
-        >
-      </p>
+      <HandCorrection v-if="selected?.hand" :lever="selected.lever" :savings="selected" @saved="load" />
     </div>
   </section>
 </template>
@@ -193,10 +189,5 @@ useViewKeys('What it saves', [
 }
 .saving {
   grid-template-columns: 48px minmax(120px, 1fr) 84px 72px 56px 56px 80px 80px 104px;
-}
-.model {
-  padding: 8px 16px;
-  border-top: 1px solid var(--line);
-  font-size: 13px;
 }
 </style>

@@ -15,7 +15,9 @@ import IconPlus from '~icons/tabler/plus'
 import BatchInspector from './BatchInspector.vue'
 import LeverInspector from './LeverInspector.vue'
 import LeverRow from './LeverRow.vue'
+import FirstEvening from './FirstEvening.vue'
 import { filterLevers } from './filterLevers'
+import { useFirstEvening } from './useFirstEvening'
 import { useLeverActions } from './useLeverActions'
 import { useSelection } from './useSelection'
 
@@ -23,6 +25,7 @@ const REST_MS = 90
 
 const mirror = useMirror()
 const router = useRouter()
+const first = useFirstEvening()
 const actions = useLeverActions()
 const filter = ref('')
 const list = useTemplateRef<{ focus: () => void }>('list')
@@ -186,6 +189,9 @@ onMounted(() => list.value?.focus())
         @choose="click"
         @open="actions.edit($event)"
       >
+        <template #top>
+          <FirstEvening v-if="first.isShown.value" :first="first" />
+        </template>
         <template #head="{ id }">
           <div class="row row-head frame">
             <span>Frame {{ headOf(id).frame.name }}</span>
@@ -202,14 +208,14 @@ onMounted(() => list.value?.focus())
           <LeverRow v-bind="attrs" :lever="entry" :frame-on="framesOn.has(entry.frameId)" :marked="isMarked" />
         </template>
         <template #empty>
-          <div v-if="mirror.levers.length === 0" class="empty">
+          <div v-if="mirror.levers.length === 0 && !first.isShown.value" class="empty">
             <p>
               A lever opens a program, a folder or an address with one keystroke, with exactly the arguments you give
               it.
             </p>
             <ElButton type="primary" @click="router.push('/levers/new')"> Make the first lever </ElButton>
           </div>
-          <div v-else class="empty">
+          <div v-else-if="mirror.levers.length > 0" class="empty">
             <p>No lever has “{{ filter }}” in its name, keys, programs or frame.</p>
             <ElButton @click="filter = ''"> Show all levers </ElButton>
           </div>

@@ -138,6 +138,7 @@ function edit(): void {
               go. Choose a program above, and its most useful acts become roads; or mark levers in the view Levers.
             </p>
             <p v-else>No turntable is like “{{ filter }}”.</p>
+            <ElButton v-if="tables.length === 0" @click="router.push('/levers')"> Go to the levers </ElButton>
           </div>
         </template>
       </RowList>

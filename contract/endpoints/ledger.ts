@@ -93,6 +93,8 @@ export const ledgerEndpoints = {
           /** By hand and by key, with the operators; absent where it was never pulled. */
           handMs: z.number().optional(),
           hand: z.string().optional(),
+          /** The operators that its steps come to, whatever somebody has said of it. */
+          derived: z.string().optional(),
           /** So many of its steps nobody knows that of. */
           unknown: z.number().int().optional(),
           keyMs: z.number().optional(),

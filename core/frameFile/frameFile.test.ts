@@ -82,6 +82,7 @@ const lever = fc.record({
   aliases: fc.array(fc.constantFrom('dd', 'no', 'two words'), { maxLength: 2 }),
   whileRunning: fc.constantFrom('ignore', 'queue'),
   pulledAgain: fc.constantFrom(undefined, 'put-back'),
+  byHand: fc.constantFrom(undefined, '2M 3P', '0'),
   inputs: fc.constantFrom(undefined, [{ name: 'what', kind: 'text', standard: 'no' }]),
   steps: fc.array(tree, { minLength: 1, maxLength: 3 }).map((parts) => sheetOf(...parts)),
 })

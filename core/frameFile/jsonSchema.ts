@@ -48,6 +48,7 @@ export function frameFileJsonSchema(): Data {
     ...shortWords,
     'while-running': fields.whileRunning,
     'pulled-again': fields.pulledAgain,
+    'by-hand': fields.byHand,
     ...Object.fromEntries(SHARED.map((field) => [field, { $ref: `#/$defs/${field}` }])),
   }
   return {

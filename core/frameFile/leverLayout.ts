@@ -18,6 +18,7 @@ const NAMES: Readonly<Record<string, string>> = {
   aliases: 'words',
   whileRunning: 'while-running',
   pulledAgain: 'pulled-again',
+  byHand: 'by-hand',
 }
 const PLAIN_FIELDS = [
   'whileRunning',
@@ -28,6 +29,7 @@ const PLAIN_FIELDS = [
   'lamp',
   'doors',
   'feedback',
+  'byHand',
   'origin',
   'variant',
 ] as const

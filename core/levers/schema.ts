@@ -118,6 +118,9 @@ function checkSize(steps: Step[], context: z.RefinementCtx): void {
     context.addIssue({ code: 'custom', message: 'A lever has at most 10,000 steps, those in blocks included.' })
 }
 
+/** Operators of the Keystroke-Level Model, as `parseOperators` reads them: `2M 3P 5K`, or `0` for none. */
+const OPERATORS = /^(0|\d{0,6}(\.\d{1,3})?[kphmr]([\s,]+\d{0,6}(\.\d{1,3})?[kphmr])*)$/i
+
 const fields = {
   frameId: frameIdSchema,
   name: nameSchema,
@@ -145,6 +148,15 @@ const fields = {
   doors: z.array(doorSchema).max(20, 'At most 20 of them.').nullish(),
   /** Where it is not the usual one of its kind. */
   feedback: feedbackSchema.nullish(),
+  /** What it would be by hand, in operators, where what its steps come to is not how it is done; see `core/savings`. */
+  byHand: z
+    .string()
+    .max(100)
+    .regex(
+      OPERATORS,
+      'Write how many operators of each kind: 2M 3P 5K 2H, and 1.5R for a second and a half of waiting.',
+    )
+    .nullish(),
   /** The Desktop Entry it was imported from, and which of its actions; its text as it was, and in which locale it was read. */
   origin: z
     .object({
@@ -176,6 +188,7 @@ export const PATTERN_FIELDS = [
   'lamp',
   'feedback',
   'doors',
+  'byHand',
 ] as const
 
 /** Says of a lever that it follows another one, and in what it differs. Its name is always its own. */

@@ -119,6 +119,7 @@ export function describeOwn(variant: Variant): string[] {
     interlock: 'its own interlock',
     lamp: 'its own lamp',
     feedback: 'its own feedback',
+    byHand: 'its own time by hand',
   }
   return [
     ...variant.args.map(({ key, text }) =>

@@ -73,6 +73,16 @@ export const demoContent: StoreContent = {
   sums: [],
 }
 
+/** The same bench without anything that was made for it: one frame and no levers. */
+export const emptyContent: StoreContent = {
+  ...demoContent,
+  frames: demoFrames.slice(0, 1).map(({ id, position }) => ({ id, name: 'Desk', on: true, position, version: 1 })),
+  levers: [],
+  values: [],
+  kits: [],
+  settings: { version: 1, body: settingsSchema.parse({}) },
+}
+
 /** Puts content into a store that has none yet, all of it or nothing; a store that has a bench keeps what it has. */
 export async function seed(database: Database, content: StoreContent, nowMs: number): Promise<void> {
   const [head] = await database.select().from(benchHead)

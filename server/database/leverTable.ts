@@ -48,6 +48,7 @@ const columns: Record<keyof Lever, string> = {
   lamp: 'lamp',
   feedback: 'feedback',
   doors: 'doors',
+  byHand: 'by_hand',
 }
 const fields = Object.keys(columns) as (keyof Lever)[]
 

@@ -4,7 +4,7 @@ import { PGlite } from '@electric-sql/pglite'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import { drizzle } from 'drizzle-orm/pglite'
 import { countOf } from '../../core/names'
-import { seed } from './content'
+import { emptyContent, seed } from './content'
 import type { StoreContent } from './content'
 import { copiesOf, readCopy } from './copies'
 import { findDamage, reasonOf } from './damage'
@@ -17,10 +17,10 @@ import { rescueContent } from './rescue'
 import * as schema from './schema'
 
 /**
- * How a store begins: as it was left; anew with the demo data; with its last copy; or with what can still be read of it.
- * In all but the first what was in it is moved aside and kept.
+ * How a store begins: as it was left; anew with the demo data, or with its bench alone; with its last copy; or with what
+ * can still be read of it. In all but the first what was in it is moved aside and kept.
  */
-export type Beginning = 'as-left' | 'fresh' | 'restore' | 'rescue'
+export type Beginning = 'as-left' | 'fresh' | 'empty' | 'restore' | 'rescue'
 
 /**
  * Locks the folder, creates the database on first use, brings its tables up to date, and looks whether what the engine
@@ -82,6 +82,7 @@ async function contentFor(folder: string, path: string, beginning: Beginning): P
       `The store ${folder} has no copy that can be read. --rescue begins with what can still be read of it, --fresh with the demo data.`,
     )
   }
+  if (beginning === 'empty') return emptyContent
   if (beginning !== 'rescue') return undefined
   if (!existsSync(path)) throw new StoreError(`The store ${folder} has no database that anything could be saved from.`)
   const engine = await PGlite.create(path)

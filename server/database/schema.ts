@@ -117,6 +117,7 @@ export const levers = pgTable('levers', {
   pulledAgain: text('pulled_again').$type<Lever['pulledAgain']>(),
   inputs: json('inputs').$type<Lever['inputs']>(),
   doors: json('doors').$type<Lever['doors']>(),
+  byHand: text('by_hand'),
   shape: shape(),
 })
 

@@ -177,6 +177,6 @@ function framesInOf(given: string | undefined): string | undefined {
 }
 
 function beginningOf(wanted: string | undefined, fresh: string | undefined): Beginning {
-  if (wanted === 'restore' || wanted === 'rescue' || wanted === 'fresh') return wanted
+  if (wanted === 'restore' || wanted === 'rescue' || wanted === 'fresh' || wanted === 'empty') return wanted
   return fresh === '1' ? 'fresh' : 'as-left'
 }

@@ -1,7 +1,16 @@
 import type { AnswerOf } from '../../contract'
-import { createEstimates, formatOperators, keyWork, LATELY_DAYS, msOf, savedBy } from '../../core/savings'
+import {
+  createEstimates,
+  formatOperators,
+  keyWork,
+  parseOperators,
+  LATELY_DAYS,
+  msOf,
+  savedBy,
+} from '../../core/savings'
 import type { Saved } from '../../core/savings'
 import type { Lever } from '../../core/levers'
+import type { WorkByHand } from '../../core/steps'
 import { dayOf } from '../database/runTable'
 import { breathe } from '../database/rows'
 import type { LeverSums } from '../database/savingsTable'
@@ -56,18 +65,27 @@ function byDay(sums: Iterable<LeverSums>, fromDay: number, eachMs: ReadonlyMap<s
 
 /** Kept as long as nothing differs that it was found from. */
 const estimates = createEstimates()
+type Estimate = Required<Pick<LeverSavings, 'handMs' | 'hand' | 'derived' | 'unknown' | 'keyMs' | 'key'>>
+const told = new WeakMap<Lever, { found: WorkByHand; estimate: Estimate }>()
 
-function estimateOf(lever: Lever, { store }: Pick<Engine, 'store'>) {
+function estimateOf(lever: Lever, { store }: Pick<Engine, 'store'>): Estimate {
   const { bench, book } = store
-  const hand = estimates.of(lever, bench, { nowMs: store.nowMs(), values: book.tableFor(lever.frameId, bench) })
+  const found = estimates.of(lever, bench, { nowMs: store.nowMs(), values: book.tableFor(lever.frameId, bench) })
+  const known = told.get(lever)
+  if (known?.found === found) return known.estimate
+  const corrected = lever.byHand ? parseOperators(lever.byHand) : undefined
+  const hand = corrected?.ok ? { work: corrected.value, unknown: 0 } : found
   const key = keyWork(lever)
-  return {
+  const estimate = {
     handMs: msOf(hand.work),
     hand: formatOperators(hand.work),
+    derived: formatOperators(found.work),
     unknown: hand.unknown,
     keyMs: msOf(key),
     key: formatOperators(key),
   }
+  told.set(lever, { found, estimate })
+  return estimate
 }
 
 const savedMsOf = ({ totalMs, perWeekMs }: Saved) => ({ savedMs: totalMs, perWeekMs })

@@ -22,6 +22,7 @@ interface Savings {
     handMs?: number
     keyMs?: number
     hand?: string
+    derived?: string
     savedMs?: number
     perWeekMs?: number
     unknown?: number
@@ -73,6 +74,24 @@ test('pulls that went through save the time by hand less the time by key; what w
   const { today, days } = await read('?days=1')
   expect(days).toEqual([{ day: today, pulls: 5, savedMs: 2800 }])
   expect(raised.lastDay).toBe(today)
+})
+
+test('what somebody knows better holds instead of what the steps come to, until that is taken back', async () => {
+  const { body: lever } = await call<Lever>('POST', '/api/levers', {
+    ...draft({ name: 'Known', triggers: [], steps: [{ id: 'a', kind: 'program.raise', programId: 'night-book' }] }),
+    byHand: '2M 4K',
+  })
+  await call('POST', `/api/levers/${lever.id}/pull`, {})
+  const of = async () => (await read()).levers.find(({ leverId }) => leverId === lever.id)
+  const known = await eventually(async () => ((await of())?.pulls ? of() : undefined))
+  // Two thoughts and four keys; of the steps it would be one thought, one click.
+  expect(known).toMatchObject({ hand: '2M 4K', handMs: 2 * 1350 + 4 * 200, derived: '1M 1P 1K' })
+  const edited = await call<Lever>('PATCH', `/api/levers/${lever.id}`, { version: lever.version, byHand: '0' })
+  expect(await of()).toMatchObject({ hand: '0', handMs: 0 })
+  const { version } = edited.body
+  expect((await call('PATCH', `/api/levers/${lever.id}`, { version, byHand: 'five' })).status).toBe(400)
+  await call('PATCH', `/api/levers/${lever.id}`, { version, byHand: null })
+  expect(await of()).toMatchObject({ hand: '1M 1P 1K', handMs: 2650 })
 })
 
 test('the sums outlive the runs and the lever', async () => {

@@ -1,0 +1,1 @@
+ALTER TABLE "levers" ADD COLUMN "by_hand" text;
