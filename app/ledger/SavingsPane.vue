@@ -2,7 +2,6 @@
 import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { AnswerOf } from '~~/contract'
-import { countOf } from '~~/core/names'
 import { durationInWords } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { callApi } from '~/live/callApi'

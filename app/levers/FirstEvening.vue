@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import NameSelect from '~/form/NameSelect.vue'
 import KeyPlates from '~/plates/KeyPlates.vue'
-import { useFirstEvening } from './useFirstEvening'
+import type { useFirstEvening } from './useFirstEvening'
 import { useLeverActions } from './useLeverActions'
 
 /** Five acts that lead from nothing to a lever that works, each ticked as soon as it is done, wherever that was. */

@@ -225,6 +225,17 @@ const written = (levers: readonly Lever[]) => documentOf(frame, levers, [], name
 const byName = (document: FrameDocument) =>
   Object.fromEntries(document.levers.map((lever) => [lever.name, plain(lever)]))
 
+test('a row that has none of what its pattern has gets a line that says so, and its comments stay', () => {
+  const drawn = (own: readonly string[]) =>
+    leversOf([{ args: [], own: ['triggers', 'steps', ...own], isTwin: true }] as never)
+  const text = `# by hand\n${writeFrameFile(written(drawn([])), undefined, programs)}`
+  const over = writeFrameFile(written(drawn(['doors'])), text, programs)
+  expect(over).toContain('doors: null')
+  expect(over.startsWith('# by hand\n')).toBe(true)
+  // And back again.
+  expect(writeFrameFile(written(drawn([])), over, programs)).not.toContain('doors')
+})
+
 describe('laws', () => {
   test('variants of the store are rows, and the same again when they are read', () => {
     fc.assert(

@@ -177,7 +177,8 @@ function pairText(
   const end = endOf(text, pair)
   const [start, keyEnd] = pair.key.range!
   const head = text.slice(from, start) + (keyOf(pair) === key ? text.slice(start, keyEnd) : keyText(key))
-  if (isSamePart(asRecord(said), asRecord(value))) return head + text.slice(keyEnd, end)
+  const read = (data: unknown) => (depth > PARTS_DEEP ? asRow(asRecord(data)) : asRecord(data))
+  if (isSamePart(read(said), read(value))) return head + text.slice(keyEnd, end)
   const inner = entriesOf(value)
   const goesOn = depth < PARTS_DEEP || key === 'variants' || (depth > PARTS_DEEP && depth < ROWS_DEEP)
   if (goesOn && isBlock(pair.value) && inner.size > 0) {
@@ -202,11 +203,20 @@ function keyText(key: string): string {
 
 const keyOf = (pair: Pair) => String(isScalar(pair.key) ? pair.key.value : pair.key)
 
-/** Maps that keep an order count as what they hold, and in it. */
+/**
+ * Maps that keep an order count as what they hold, and in it. In the row of a variant a field that is nothing says that
+ * the variant has none of its pattern, so that it is not as if it were absent.
+ */
 function asRecord(data: unknown): unknown {
-  if (data instanceof Map) return [...data].map(([key, value]) => [String(key), asRecord(value)])
+  if (data instanceof Map) return [...data].map(([key, value]) => [String(key), asRow(asRecord(value))])
   return isRecord(data) && data.variants instanceof Map ? { ...data, variants: asRecord(data.variants) } : data
 }
+
+function asRow(data: unknown): unknown {
+  if (!isRecord(data)) return data
+  return Object.fromEntries(Object.entries(data).map(([key, value]) => [key, value === null ? NONE : value]))
+}
+const NONE = { none: true }
 
 /** Where the line of an offset begins, and where the next one does. */
 const lineStart = (text: string, at: number) => text.lastIndexOf('\n', at - 1) + 1

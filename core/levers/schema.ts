@@ -119,7 +119,7 @@ function checkSize(steps: Step[], context: z.RefinementCtx): void {
 }
 
 /** Operators of the Keystroke-Level Model, as `parseOperators` reads them: `2M 3P 5K`, or `0` for none. */
-const OPERATORS = /^(0|\d{0,6}(\.\d{1,3})?[kphmr]([\s,]+\d{0,6}(\.\d{1,3})?[kphmr])*)$/i
+const OPERATORS = /^(0|\d{0,6}(\.\d{1,3})?[kphmrKPHMR]([\s,]+\d{0,6}(\.\d{1,3})?[kphmrKPHMR])*)$/
 
 const fields = {
   frameId: frameIdSchema,

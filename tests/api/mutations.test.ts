@@ -215,6 +215,7 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     whatIf: { framesOff: [frame.id] },
     mendFindings: { ids: ['none'] },
     acceptFindings: { ids: ['none'], reason: 'as it is' },
+    setNoticedAside: { id: 'none', aside: true },
     writeScript: { of: 'lever', id: lever.id },
     exportEntries: { leverIds: levers.slice(0, 3).map(({ id }) => id) },
   }
