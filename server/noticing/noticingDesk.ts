@@ -74,6 +74,8 @@ export class NoticingDesk {
   ) {
     store.watchEnded((heads) => this.pulled(heads))
     store.watchBook(() => (this.alike = undefined))
+    // What was noticed before a restart is told again when somebody is there.
+    store.feed.onSubscribe(() => this.lookSoon())
   }
 
   static async open(store: Store, file = workerFile): Promise<NoticingDesk> {
