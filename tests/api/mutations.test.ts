@@ -48,7 +48,15 @@ async function standing(): Promise<Standing> {
   const get = async <T>(path: string) => (await call<T>('GET', path)).body
   // Keys, runs, the number of the last event, what became of files and what was found are told only since the server began.
   const state = await get<Record<string, unknown>>('/api/state')
-  const { keys: _keys, runs: _runs, sequence: _sequence, frameFolder: _files, checkUp: _found, noticing: _told, ...rest } = state
+  const {
+    keys: _keys,
+    runs: _runs,
+    sequence: _sequence,
+    frameFolder: _files,
+    checkUp: _found,
+    noticing: _told,
+    ...rest
+  } = state
   return {
     levers: await get<Lever[]>('/api/levers'),
     bench: (await get<{ state: WrittenBench }>('/api/bench')).state,
