@@ -43,4 +43,15 @@ export class Session {
     const { worldOfStore } = await import('./storeWorld')
     return worldOfStore(storeFolder(this.where))
   }
+
+  /** Why findings of the check-up are taken as they are, by their ids. */
+  async accepted(): Promise<ReadonlyMap<string, string>> {
+    const address = await this.serverAddress()
+    if (address === undefined) {
+      const { acceptedInStore } = await import('./storeWorld')
+      return acceptedInStore(storeFolder(this.where))
+    }
+    const { findings } = await (await this.server()).call('readCheckUp')
+    return new Map(findings.flatMap(({ id, accepted }) => (accepted ? [[id, accepted.reason] as const] : [])))
+  }
 }

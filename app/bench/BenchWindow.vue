@@ -85,7 +85,7 @@ useDraggable(title, {
   stopPropagation: false,
   onStart: (_position, event) => {
     // The buttons beside the title are no handle of it.
-    if (pointing.isPointing || (event.target as HTMLElement).closest('[data-no-drag]')) return false
+    if (pointing.wanted || (event.target as HTMLElement).closest('[data-no-drag]')) return false
     begun = { x: event.clientX, y: event.clientY }
     return undefined
   },
@@ -132,7 +132,8 @@ function raise(): void {
 }
 
 function press(): void {
-  if (pointing.isPointing) pointing.point(window.programId)
+  const meant = pointing.meant(window)
+  if (meant !== undefined) pointing.point(meant)
   else raise()
 }
 

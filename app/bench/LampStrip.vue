@@ -3,18 +3,23 @@ import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Lamp } from '~~/core/bench'
 import { lampNow } from '~~/core/bench'
+import type { Lever } from '~~/core/levers'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { useMirror } from '~/live/useMirror'
 import LampLight from '~/plates/LampLight.vue'
 import { useBenchActs } from './useBenchActs'
+import { usePointing } from './usePointing'
 
 /** The lamps, each with its device and state in words. Pressing one switches it by hand, where it is a switch. */
 const { narrow = false } = defineProps<{ narrow?: boolean }>()
 
 const mirror = useMirror()
 const acts = useBenchActs()
+const pointing = usePointing()
 const actions = useLeverActions()
 const handWords = '. Press to switch by hand.'
+const titleOf = (name: string, words: string, lever: Lever | undefined, isSwitch: boolean) =>
+  `${name}: ${words}${lever ? `. Press to pull ${lever.plate} ${lever.name}.` : isSwitch ? handWords : ''}`
 const lamps = computed(() =>
   mirror.bench.lamps.map((lamp) => {
     const control = own(own(mirror.bench.devices, lamp.deviceId)?.controls ?? {}, lamp.controlId)
@@ -23,7 +28,7 @@ const lamps = computed(() =>
       lamp,
       ...lampNow(lamp, mirror.bench),
       lever,
-      isSwitch: control?.kind === 'switch' || lever !== undefined,
+      isSwitch: pointing.wanted === 'device' || control?.kind === 'switch' || lever !== undefined,
       value: control?.value ?? null,
     }
   }),
@@ -42,6 +47,7 @@ const leverOf = computed(
 )
 
 function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
+  if (pointing.wanted === 'device') return pointing.point(deviceId)
   const lever = leverOf.value.get(`${deviceId} ${controlId}`)
   if (lever) return void actions.pull(lever, 'lamp')
   const control = own(own(mirror.bench.devices, deviceId)?.controls ?? {}, controlId)
@@ -61,9 +67,13 @@ function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
         :is="isSwitch ? 'button' : 'span'"
         :type="isSwitch ? 'button' : undefined"
         class="lamp-line"
-        :title="`${name}: ${words}${lever ? `. Press to pull ${lever.plate} ${lever.name}.` : isSwitch ? handWords : ''}`"
+        :title="pointing.wanted === 'device' ? `Take ${name}` : titleOf(name, words, lever, isSwitch)"
         :role="isSwitch ? undefined : 'img'"
-        :aria-label="`${name}: ${words}.${lever ? ` Pull ${lever.name}.` : isSwitch ? ' Switch it.' : ''}`"
+        :aria-label="
+          pointing.wanted === 'device'
+            ? `Take ${name}`
+            : `${name}: ${words}.${lever ? ` Pull ${lever.name}.` : isSwitch ? ' Switch it.' : ''}`
+        "
         @click="isSwitch ? switchLamp(lamp, value) : undefined"
       >
         <LampLight :state="state" />

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onUnmounted, ref, shallowRef, watch } from 'vue'
 import type { BodyOf, ToldFinding } from '~~/contract'
 import { everyFile } from '~~/core/bench'
 import { parseChord } from '~~/core/keys'
 import { countOf } from '~~/core/names'
+import { usePointing } from '~/bench/usePointing'
+import type { PointedKind } from '~/bench/usePointing'
 import ChoiceField from '~/form/ChoiceField.vue'
 import FormField from '~/form/FormField.vue'
 import { optionsOf } from '~/form/optionsOf'
@@ -37,6 +39,23 @@ const MOST_PATHS = 20_000
 const SHOWN = 100
 
 const what = ref<What>('program')
+const pointing = usePointing()
+const pointedOf: Record<What, PointedKind> = {
+  program: 'program',
+  device: 'device',
+  folder: 'place',
+  frame: 'frame',
+  key: 'program',
+}
+const pointed = computed(() => pointedOf[what.value])
+const pointingWords: Record<PointedKind, string> = {
+  program: 'Point at a window below…',
+  place: 'Point at a window that shows it…',
+  device: 'Point at a lamp below…',
+  frame: 'Point at a frame below…',
+}
+const take = (id: string) => (of.value = id)
+onUnmounted(() => pointing.stop())
 const of = ref('')
 const chord = ref('')
 const found = shallowRef<readonly ToldFinding[]>()
@@ -58,14 +77,24 @@ const options = computed<readonly { value: string; name: string }[]>(() => {
       return []
   }
 })
-watch(what, () => (of.value = ''))
+watch(what, () => {
+  of.value = ''
+  pointing.stop()
+})
 watch([what, of, chord], () => (found.value = undefined))
+
+/** A program goes with its windows. */
+const closed = computed(() =>
+  Object.values(mirror.bench.windows).flatMap(({ id, programId }) =>
+    programId === of.value ? [{ kind: 'window.close' as const, windowId: id }] : [],
+  ),
+)
 
 const body = computed<BodyOf<'whatIf'> | undefined>(() => {
   if (of.value === '') return undefined
   switch (what.value) {
     case 'program':
-      return { changes: [{ kind: 'program.remove', programId: of.value }] }
+      return { changes: [...closed.value, { kind: 'program.remove', programId: of.value }] }
     case 'device':
       return { changes: [{ kind: 'device.plug', deviceId: of.value, plugged: false }] }
     case 'folder':
@@ -112,7 +141,15 @@ const aboutCount = computed(() => new Set((found.value ?? []).map(({ about }) =>
       </template>
     </FormField>
     <TextField v-if="what === 'key'" v-model="chord" label="Which key" mono placeholder="Ctrl+Alt+M" />
-    <div><ElButton :disabled="!body" :loading="isAsking" @click="ask">See what would break</ElButton></div>
+    <div>
+      <ElButton :disabled="!body" :loading="isAsking" @click="ask">See what would break</ElButton>
+      <ElButton
+        :aria-pressed="pointing.wanted === pointed"
+        @click="pointing.wanted ? pointing.stop() : pointing.start(take, pointed)"
+      >
+        {{ pointing.wanted === pointed ? pointingWords[pointed] : 'Point at it on the bench' }}
+      </ElButton>
+    </div>
     <div v-if="found" role="status">
       <p v-if="found.length === 0">Nothing would break.</p>
       <template v-else>

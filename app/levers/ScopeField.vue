@@ -47,10 +47,10 @@ function changeKind(kind: Scope['kind']): void {
       />
       <ElButton
         v-if="scope.kind !== 'everywhere'"
-        :aria-pressed="pointing.isPointing"
-        @click="pointing.isPointing ? pointing.stop() : pointing.start(take)"
+        :aria-pressed="pointing.wanted === 'program'"
+        @click="pointing.wanted ? pointing.stop() : pointing.start(take)"
       >
-        {{ pointing.isPointing ? 'Point at a window below…' : 'Point at its window' }}
+        {{ pointing.wanted === 'program' ? 'Point at a window below…' : 'Point at its window' }}
       </ElButton>
     </div>
   </FormField>

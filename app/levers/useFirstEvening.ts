@@ -96,7 +96,7 @@ export function useFirstEvening() {
   async function close(): Promise<void> {
     const step = lever.value?.steps[0]
     const programId = step && 'programId' in step ? String(step.programId) : opened.value
-    await acts.act({ kind: 'program.close', programId, unsaved: 'ask' } as never)
+    await acts.act({ kind: 'program.close', programId, unsaved: 'ask' })
   }
   const isOpen = computed(() => {
     const step = lever.value?.steps[0]

@@ -2,6 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
+import type { Frame } from '~~/core/levers'
 import { own } from '~~/core/result'
 import LampStrip from '~/bench/LampStrip.vue'
 import { usePointing } from '~/bench/usePointing'
@@ -24,20 +25,28 @@ const folded = useLocalStorage('keen-lever.strip-folded', false)
 const explainedId = ref<number>()
 const explained = computed(() => mirror.keys.find((entry) => entry.id === explainedId.value))
 
+const isAtWindows = computed(() => pointing.wanted === 'program' || pointing.wanted === 'place')
 const windows = computed(() => {
   const { bench } = mirror
   return stackedWindows(bench)
     .filter((window) => window.mode !== 'hidden' && window.mode !== 'minimized' && isOnShownDesktop(bench, window))
     .reverse()
-    .slice(0, pointing.isPointing ? 40 : folded.value ? 1 : 4)
+    .slice(0, isAtWindows.value ? 40 : folded.value ? 1 : 4)
     .map((window) => ({
       id: window.id,
       title: windowTitle(bench, window),
       program: own(bench.programs, window.programId),
       fault: Boolean(window.content.error),
+      meant: pointing.meant(window),
       isFront: window.id === mirror.front?.id,
     }))
 })
+/** Pointed at where a frame is asked for; otherwise switched. */
+function pressFrame({ id, on }: Frame): void {
+  if (pointing.wanted === 'frame') pointing.point(id)
+  else void actions.switchFrame(id, !on)
+}
+
 const keyboardName = computed(() => own(mirror.bench.devices, liveKeys.keyboardId)?.name)
 const latestMessage = computed(() => mirror.bench.messages.findLast(({ board }) => !board)?.text)
 </script>
@@ -49,24 +58,23 @@ const latestMessage = computed(() => mirror.bench.messages.findLast(({ board }) 
       <h2 v-if="!folded" class="head">Last keys{{ keyboardName ? ` · from ${keyboardName}` : '' }}</h2>
       <KeyTrail :count="folded ? 1 : 3" @explain="explainedId = $event" />
     </div>
-    <div class="part" :class="{ pointing: pointing.isPointing }">
+    <div class="part" :class="{ pointing: isAtWindows }">
       <h2 v-if="!folded" class="head">
-        {{ pointing.isPointing ? 'Point at a window' : 'In front'
-        }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
+        {{ isAtWindows ? 'Point at a window' : 'In front' }}{{ latestMessage ? ` · message: ${latestMessage}` : '' }}
       </h2>
       <ol class="windows" aria-label="Windows, front first">
         <li
           v-for="window in windows"
           :key="window.id"
-          :class="{ front: window.isFront, fault: window.fault, pointed: pointing.isPointing }"
+          :class="{ front: window.isFront, fault: window.fault, pointed: window.meant !== undefined }"
           :title="window.title"
         >
           <button
-            v-if="pointing.isPointing && window.program"
+            v-if="window.meant !== undefined"
             type="button"
             class="point"
-            :aria-label="`Take ${window.program.name}`"
-            @click="pointing.point(window.program.id)"
+            :aria-label="`Take ${pointing.wanted === 'place' ? window.meant : window.program?.name}`"
+            @click="pointing.point(window.meant)"
           />
           <SetIcon :name="window.program?.icon" />
           <span class="cut">{{ window.title }}</span>
@@ -76,15 +84,21 @@ const latestMessage = computed(() => mirror.bench.messages.findLast(({ board }) 
     </div>
     <div class="part">
       <h2 v-if="!folded" class="head lamps-head">
-        Lamps
+        {{
+          pointing.wanted === 'device' ? 'Point at a lamp' : pointing.wanted === 'frame' ? 'Point at a frame' : 'Lamps'
+        }}
         <span class="frames" role="group" aria-label="Frames">
           <button
             v-for="frame in mirror.framesLive"
             :key="frame.id"
             type="button"
             :aria-pressed="frame.on"
-            :title="`Frame ${frame.name}: ${frame.on ? 'on' : 'off'}. Switch it.`"
-            @click="actions.switchFrame(frame.id, !frame.on)"
+            :title="
+              pointing.wanted === 'frame'
+                ? `Take the frame ${frame.name}`
+                : `Frame ${frame.name}: ${frame.on ? 'on' : 'off'}. Switch it.`
+            "
+            @click="pressFrame(frame)"
           >
             <LampLight :state="frame.on ? 'lit' : 'dark'" /> {{ frame.name }}
           </button>

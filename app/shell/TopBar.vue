@@ -46,7 +46,7 @@ function nextTheme(): void {
           >!{{ mirror.checkUp.faults > 999 ? '999+' : mirror.checkUp.faults }}</span
         ><span
           v-if="view.to === '/ledger' && mirror.noticing.count > 0"
-          class="count noticed"
+          class="noticed"
           :title="`${countOf(mirror.noticing.count, 'thing')} noticed, see Worth a key`"
           >+{{ mirror.noticing.count }}</span
         >
@@ -80,7 +80,8 @@ function nextTheme(): void {
 </template>
 
 <style scoped>
-.count {
+.count,
+.noticed {
   margin-left: 4px;
   color: var(--fault);
   font: 600 13px var(--engraved);

@@ -94,30 +94,36 @@ export function addKeyCommands(program: Command, open: () => Session, end: (code
   program
     .command('check')
     .description('what would not go as meant as things stand: the check-up; ends with 1 where there is a fault')
-    .action(async () => {
-      const { output, world } = opened(open())
+    .option('--all', 'and what was accepted, with the reason')
+    .action(async ({ all: withAccepted = false }: { all?: boolean }) => {
+      const session = open()
+      const { output, world } = opened(session)
       const all = await world
+      const accepted = await session.accepted()
       const { frames, keys } = clashInput(all)
       const findings = checkUp({ ...all, frames, keys })
       const levers = new Map(all.levers.map((lever) => [lever.id, lever]))
       const names = new Map([...all.frames, ...all.values].map(({ id, name }) => [id, name]))
-      const found = findings.map(({ about, severity, code, where, message, mend }) => {
+      const told = findings.map(({ id, about, severity, code, where, message, mend }) => {
         const lever = levers.get(about.id)
         const name = lever?.name ?? `${about.kind} ${names.get(about.id) ?? about.id}`
-        return { plate: lever?.plate, name, severity, code, where, says: message, mend: mend?.label }
+        const reason = accepted.get(id)
+        return { plate: lever?.plate, name, severity, code, where, says: message, mend: mend?.label, accepted: reason }
       })
-      if (found.some(({ severity }) => severity === 'fault')) end(EXIT.failed)
+      const counting = told.filter((one) => one.accepted === undefined)
+      if (counting.some(({ severity }) => severity === 'fault')) end(EXIT.failed)
+      const found = withAccepted ? told : counting
       output.answer(found, () =>
         output.table(
           ['no.', 'lever', 'how', 'where', 'what'],
-          found.map(({ plate, name, severity, where, says }) => [
-            String(plate ?? ''),
-            name,
-            severity,
-            where ?? '',
-            says,
+          found.map((one) => [
+            String(one.plate ?? ''),
+            one.name,
+            one.accepted === undefined ? one.severity : 'accepted',
+            one.where ?? '',
+            one.accepted === undefined ? one.says : `${one.says} Accepted: ${one.accepted}`,
           ]),
-          `${all.levers.length} levers: all is well.`,
+          `${all.levers.length} levers: all is well.${told.length > 0 ? ` ${told.length} accepted, see --all.` : ''}`,
         ),
       )
     })

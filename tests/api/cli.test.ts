@@ -170,6 +170,16 @@ describe('keys and the bench', () => {
     const check = await here('check')
     expect(check.code).toBe(1)
     expect(check.out).toContain('Cloud camera')
+    const call = apiOf(server.url)
+    const { findings } = (await call<{ findings: { id: string; severity: string }[] }>('GET', '/api/check-up')).body
+    const ids = findings.filter(({ severity }) => severity === 'fault').map(({ id }) => id)
+    await call('POST', '/api/check-up/accept', { ids, reason: 'the camera is away' })
+    const after = await here('check')
+    expect([after.code, after.out.includes('fault')]).toEqual([0, false])
+    const whole = await here('check', '--all')
+    expect(whole.out).toContain('Accepted: the camera is away')
+    await call('POST', '/api/check-up/accept', { ids })
+    expect((await here('check')).code).toBe(1)
   })
 
   test('a control is set by a word, a number with its unit, or a choice; the event is told as a line of JSON', async () => {

@@ -100,3 +100,27 @@ test('what would break if a program was removed is told by name', async () => {
   await button(page, 'See what would break')
   await seen(page, 'would not go as meant:')
 })
+
+test('it is pointed at on the bench: a window for its program, a lamp for its device', async () => {
+  page = await session.open('/check-up')
+  await page.waitForSelector('[aria-label="What would break"]')
+  await button(page, 'Point at it on the bench')
+  await page.click('[aria-label="Take Night Book"]')
+  await button(page, 'See what would break')
+  await seen(page, 'would not go as meant:')
+  await page.click('input[aria-label="If"]')
+  await page.waitForFunction(() => {
+    const items = [...document.querySelectorAll<HTMLElement>('.el-select-dropdown__item')]
+    const found = items.find(
+      (item) => item.offsetParent !== null && item.textContent.includes('a device was unplugged'),
+    )
+    found?.click()
+    return found !== undefined
+  })
+  await button(page, 'Point at it on the bench')
+  await seen(page, 'Point at a lamp')
+  await page.click('[aria-label^="Take Intercom"]')
+  await seen(page, 'Which device Intercom microphone')
+  await button(page, 'See what would break')
+  await page.waitForSelector('.what-if [role=status]')
+})
