@@ -45,13 +45,18 @@ async function row(place: number, expected: string): Promise<void> {
 }
 const ids = () =>
   page.evaluate(() => [...document.querySelectorAll('[data-found]')].map((entry) => entry.getAttribute('data-found')))
-/** Goes down to an entry that does not stand first. */
+/** Goes to an entry wherever it stands, once all that is found for what was typed has come. */
 async function goDownTo(id: string): Promise<void> {
-  for (let rows = 0; rows < 60; rows++) {
-    await page.keyboard.press('ArrowDown')
-    if (await page.$(`[data-found="${id}"][aria-selected="true"]`)) return
+  for (let before = ''; ; await new Promise((resolve) => setTimeout(resolve, 200))) {
+    const now = JSON.stringify(await ids())
+    if (now === before) break
+    before = now
   }
-  throw new Error(`${id} is not below the first row`)
+  for (let rows = 0; rows < 60; rows++) {
+    if (await page.$(`[data-found="${id}"][aria-selected="true"]`)) return
+    await page.keyboard.press('ArrowDown')
+  }
+  throw new Error(`${id} is not come to from the first row`)
 }
 async function clear(): Promise<void> {
   await press(page, 'Ctrl+A')
