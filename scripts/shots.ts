@@ -24,7 +24,7 @@ const shots: Shot[] = [
   { name: 'exchange-day', path: '/exchange', theme: 'day', act: previewImport },
   { name: 'programs-night', path: '/programs', theme: 'night' },
   { name: 'keys-day', path: '/keys', theme: 'day', act: chooseKey },
-  { name: 'ledger-day', path: '/ledger', theme: 'day' },
+  { name: 'ledger-day', path: '/ledger', theme: 'day', act: lookBack },
   { name: 'board-day', path: '/bench', theme: 'day', act: findDome },
   { name: 'rack-day', path: '/rack?page=all', theme: 'day' },
   { name: 'turntable-day', path: '/bench', theme: 'day', act: turnTo(640, 300, 80) },
@@ -85,6 +85,22 @@ async function askWhoVisits(page: Page): Promise<void> {
       }),
   )
   await seen(page, 'Beckside School')
+}
+
+/** One lever over some pulls, one of which failed, and what became of the last. */
+async function lookBack(page: Page): Promise<void> {
+  const send = (path: string, body: object, method = 'POST') =>
+    fetch(server.url + path, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  for (const id of ['lever-4', 'lever-1', 'lever-4', 'lever-8', 'lever-5', 'lever-3', 'lever-4', 'lever-22', 'lever-4'])
+    await send(`/api/levers/${id}/pull`, { source: 'key' })
+  await page.goto(`${server.url}/ledger?lever=lever-4`)
+  await page.waitForSelector('.apexcharts-bar-area')
+  await button(page, 'What is different now')
+  await seen(page, 'Since then')
 }
 
 async function composeLever(page: Page): Promise<void> {

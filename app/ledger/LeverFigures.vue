@@ -49,7 +49,7 @@ const took = computed(() => {
   const { medianMs, p95Ms, measured } = figures.value ?? { medianMs: null, p95Ms: null, measured: 0 }
   if (medianMs === null || p95Ms === null) return undefined
   const [half, most] = [durationInWords(medianMs), durationInWords(p95Ms)]
-  if (measured < FEW) return `it takes some ${half}`
+  if (measured < FEW) return `it mostly takes ${half}`
   return `half of the last ${measured} took at most ${half}, 19 of 20 at most ${most}`
 })
 const failures = computed(() => {
