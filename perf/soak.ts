@@ -101,7 +101,7 @@ const quick = levers.filter(({ steps }) =>
 const devices = Object.keys(
   (await call<{ state: { devices: Record<string, unknown> } }>('GET', '/api/bench')).body.state.devices,
 )
-const codes = ['KeyA', 'KeyD', 'KeyM', 'KeyQ', 'F6', 'F9', 'Escape', 'Space', 'Digit1', 'ArrowLeft', 'AudioVolumeMute']
+const codes = ['KeyA', 'KeyB', 'KeyM', 'KeyQ', 'F6', 'F9', 'Escape', 'Space', 'Digit1', 'ArrowLeft', 'AudioVolumeMute']
 const held = ['ControlLeft', 'AltLeft', 'ShiftLeft', 'MetaLeft']
 let keyEvents = 0
 

@@ -23,6 +23,18 @@ const outcomeWords: Record<LedgerOutcome, string> = {
 const outcomes = LEDGER_OUTCOMES.map((value) => ({ value, name: outcomeWords[value] }))
 const sources = Object.entries(sourceWords).map(([value, name]) => ({ value, name }))
 const programs = computed(() => Object.values(mirror.bench.programs).map(({ id, name }) => ({ value: id, name })))
+const names = computed(
+  () =>
+    [
+      { part: 'lever', of: 'lever', label: 'Runs of a lever', options: mirror.leverChoices, none: 'Any lever' },
+      { part: 'frame', of: 'frame', label: 'Runs in a frame', options: mirror.frameChoices, none: 'Any frame' },
+      { part: 'program', of: 'program', label: 'Runs with a program', options: programs.value, none: 'Any program' },
+    ] as const,
+)
+const choices = [
+  { part: 'outcome', label: 'Runs with an outcome', options: outcomes, none: 'Any outcome' },
+  { part: 'by', label: 'Runs pulled by', options: sources, none: 'Pulled by any' },
+] as const
 const isFiltered = computed(() => Object.entries(query.value).some(([name, value]) => name !== 'text' && value !== ''))
 
 function set(part: Partial<Record<keyof LedgerQuery, unknown>>): void {
@@ -34,48 +46,26 @@ function set(part: Partial<Record<keyof LedgerQuery, unknown>>): void {
 <template>
   <div class="filters" role="group" aria-label="Which runs">
     <NameSelect
-      :model-value="query.lever"
-      of="lever"
-      label="Runs of a lever"
-      :options="mirror.leverChoices"
-      placeholder="Any lever"
+      v-for="one in names"
+      :key="one.part"
+      :model-value="query[one.part]"
+      :of="one.of"
+      :label="one.label"
+      :options="one.options"
+      :placeholder="one.none"
       clearable
-      class="wide"
-      @update:model-value="set({ lever: $event })"
-    />
-    <NameSelect
-      :model-value="query.frame"
-      of="frame"
-      label="Runs in a frame"
-      :options="mirror.frameChoices"
-      placeholder="Any frame"
-      clearable
-      @update:model-value="set({ frame: $event })"
-    />
-    <NameSelect
-      :model-value="query.program"
-      of="program"
-      label="Runs with a program"
-      :options="programs"
-      placeholder="Any program"
-      clearable
-      @update:model-value="set({ program: $event })"
+      :class="{ wide: one.part === 'lever' }"
+      @update:model-value="set({ [one.part]: $event })"
     />
     <ChoiceSelect
-      :model-value="query.outcome"
-      label="Runs with an outcome"
-      :options="outcomes"
-      placeholder="Any outcome"
+      v-for="one in choices"
+      :key="one.part"
+      :model-value="query[one.part]"
+      :label="one.label"
+      :options="one.options"
+      :placeholder="one.none"
       clearable
-      @update:model-value="set({ outcome: $event })"
-    />
-    <ChoiceSelect
-      :model-value="query.by"
-      label="Runs pulled by"
-      :options="sources"
-      placeholder="Pulled by any"
-      clearable
-      @update:model-value="set({ by: $event })"
+      @update:model-value="set({ [one.part]: $event })"
     />
     <ElInput
       :model-value="query.from"

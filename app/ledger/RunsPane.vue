@@ -48,6 +48,13 @@ const settled = refDebounced(filter, 150)
 watch(settled, (text) => {
   query.value = { ...query.value, text }
 })
+// A link alters it too; what is being typed has not come to the address yet, and is none of that.
+watch(
+  () => query.value.text,
+  (text) => {
+    if (text !== settled.value) filter.value = text
+  },
+)
 const meant = computed(() => runFilterOf(query.value))
 const isFiltered = computed(() => Object.keys(meant.value).length > 0)
 const { runs, more, hasMore, isLooking, isLoaded } = useLedger(() => meant.value)

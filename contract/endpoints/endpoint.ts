@@ -29,3 +29,8 @@ export const fromVersion = z
   .positive()
   .optional()
   .meta({ description: 'The version the edit was made from.' })
+/** What a page of runs is asked for by. */
+export const pageFields = (description: string) => ({
+  limit: z.coerce.number().int().min(1).max(1000).default(100),
+  before: z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER).optional().meta({ description }),
+})

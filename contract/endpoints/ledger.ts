@@ -1,19 +1,10 @@
 import { z } from 'zod'
 import { runFilterSchema, runSinceSchema } from '../../core/ledger'
 import { runSummarySchema } from '../schemas'
-import { missing } from './endpoint'
+import { missing, pageFields } from './endpoint'
 import type { Endpoint } from './endpoint'
 
-const pageQuery = runFilterSchema.extend({
-  limit: z.coerce.number().int().min(1).max(1000).default(100),
-  before: z.coerce
-    .number()
-    .int()
-    .positive()
-    .max(Number.MAX_SAFE_INTEGER)
-    .optional()
-    .meta({ description: 'Goes on below this `seq`: the `reached` of the page before.' }),
-})
+const pageQuery = runFilterSchema.extend(pageFields('Goes on below this `seq`: the `reached` of the page before.'))
 const daysQuery = z.object({ days: z.coerce.number().int().min(1).max(3660).default(90) })
 /** Days are counted since 1970-01-01 by the local clock. */
 const daySchema = z.number().int()

@@ -7,7 +7,7 @@ import { stepSchema, valueNameSchema } from '../../core/steps'
 import { givenValueSchema } from '../../core/values'
 import { DIRECTIONS } from '../../core/turntable'
 import { markedRunSchema, rehearsalSchema, runAnswerSchema, runSummarySchema } from '../schemas'
-import { missing } from './endpoint'
+import { missing, pageFields } from './endpoint'
 import type { Endpoint } from './endpoint'
 
 /** What a lever is given, and answers: no larger than what a body may be. */
@@ -44,16 +44,7 @@ const openBody = z.object({
     .meta({ description: 'Of a program that runs: as it does itself, to the front, or another one of it.' }),
   source: z.enum(['launcher', 'button', 'api']).default('api'),
 })
-const limitQuery = z.object({
-  limit: z.coerce.number().int().min(1).max(1000).default(100),
-  before: z.coerce
-    .number()
-    .int()
-    .positive()
-    .max(Number.MAX_SAFE_INTEGER)
-    .optional()
-    .meta({ description: 'Goes on after the run of this `seq`.' }),
-})
+const limitQuery = z.object(pageFields('Goes on after the run of this `seq`.'))
 
 /** Pulls, and what becomes of them. */
 export const runsEndpoints = {
