@@ -34,6 +34,7 @@ export default defineConfig({
           exclude: ['**/node_modules/**', ...apart],
           // The modules are loaded once by each worker and not for each file, which would take longer than the tests.
           isolate: false,
+          setupFiles: ['tests/support/lawsEnd.ts'],
           unstubGlobals: true,
           restoreMocks: true,
           maxWorkers,
@@ -42,7 +43,10 @@ export default defineConfig({
           ...patient,
         },
       },
-      { resolve: { alias }, test: { name: 'unit-apart', include: apart, maxWorkers, ...patient } },
+      {
+        resolve: { alias },
+        test: { name: 'unit-apart', include: apart, setupFiles: ['tests/support/lawsEnd.ts'], maxWorkers, ...patient },
+      },
       {
         test: {
           name: 'api',

@@ -29,23 +29,43 @@ if (isBuilt) await suite('api and browser', ['api', 'browser'])
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed > 0 ? 1 : 0)
 
-/** Runs a command to its end; what it printed is shown when it ends, so that two do not mix. */
+/** So long a part of the whole has; what takes longer hangs. */
+const MOST_MS = 20 * 60_000
+
+/**
+ * Runs a command to its end; what it printed is shown when it ends, so that two do not mix. One that hangs is ended with
+ * all that it began.
+ */
 function run(command, args, env = {}) {
   return new Promise((done) => {
     const child = spawn(command, args, {
       cwd: root,
       stdio: ['ignore', 'pipe', 'pipe'],
       env: { ...process.env, ...env },
+      detached: true,
     })
     const printed = []
+    const limit = setTimeout(() => {
+      printed.push(Buffer.from(`\n${command} ${args.join(' ')}: ended after ${MOST_MS / 60_000} minutes\n`))
+      endAll(child.pid)
+    }, MOST_MS)
     child.stdout.on('data', (text) => printed.push(text))
     child.stderr.on('data', (text) => printed.push(text))
     child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)))
     child.on('close', (status) => {
+      clearTimeout(limit)
       process.stdout.write(Buffer.concat(printed))
       done(status)
     })
   })
+}
+
+function endAll(leader) {
+  try {
+    process.kill(-leader, 'SIGKILL')
+  } catch {
+    // It ended by itself meanwhile.
+  }
 }
 
 async function check(name, command, args, env = {}) {
@@ -60,7 +80,12 @@ async function check(name, command, args, env = {}) {
 async function suite(name, projects) {
   const startedAt = Date.now()
   const report = join(mkdtempSync(join(tmpdir(), 'keen-lever-report-')), 'report.json')
-  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`]
+  const reporters = [
+    '--reporter=default',
+    '--reporter=tests/support/lingeringReporter.ts',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ]
   const chosen = projects.flatMap((project) => ['--project', project])
   const status = await run('npx', ['--no-install', 'vitest', 'run', ...chosen, ...reporters])
   if (!existsSync(report)) {
