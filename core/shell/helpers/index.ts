@@ -1,11 +1,22 @@
 import { basics } from './basics'
-import { files } from './files'
+import { bin } from './bin'
+import { carryingFiles } from './carryingFiles'
+import { findingFiles } from './findingFiles'
 import { own } from '../../result'
 import type { Helper } from './helper'
 import { questions } from './questions'
+import { renamingFiles } from './renamingFiles'
 import { texts } from './texts'
 
-const all: Readonly<Record<string, Helper>> = { ...basics, ...texts, ...files, ...questions }
+const all: Readonly<Record<string, Helper>> = {
+  ...basics,
+  ...texts,
+  ...findingFiles,
+  ...bin,
+  ...carryingFiles,
+  ...renamingFiles,
+  ...questions,
+}
 /** In the order in which they stand in a script. */
 const order = Object.keys(all)
 

@@ -1,0 +1,7 @@
+export * from './bench'
+export * from './checkUp'
+export * from './content'
+export * from './noticed'
+export * from './older'
+export * from './revisions'
+export * from './runs'
