@@ -1,91 +1,70 @@
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { describe, expect, test, vi } from 'vitest'
 import type { Device } from '../../core/bench'
 import { leverDraftSchema } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { valueOf } from '../../core/result'
 import { MOST_STEPS } from '../../core/steps'
-import { memoryStore } from '../../tests/support/memoryDatabase'
-import type { OpenDatabase } from '../database/openDatabase'
+import { engineOfEach, quietOfEach } from '../../tests/support/engineOfEach'
 import { putDevice } from './deviceEdits'
 import { changeByHand, edit, redo, undo } from './edits'
-import { startEngine } from './engine'
-import type { Engine } from './engine'
 import { batchEdit, createLever, editFrame, editLever } from './leverEdits'
 import { pullLever } from './pullLever'
 import { editKeySettings, editSettings } from './settingEdits'
 
-let opened: OpenDatabase
-let engine: Engine
-
-beforeEach(async () => {
-  vi.spyOn(console, 'error').mockImplementation(() => undefined)
-  vi.spyOn(console, 'warn').mockImplementation(() => undefined)
-  opened = await memoryStore()
-  engine = await startEngine(opened)
-}, 60_000)
-afterEach(async () => {
-  vi.restoreAllMocks()
-  await engine.close()
-})
-
-/** Ends the engine and starts another on the same database, as a restart does. */
-async function restart(): Promise<void> {
-  const { database, folder } = opened
-  await engine.halt()
-  engine = await startEngine({ database, folder, close: opened.close })
-}
+quietOfEach()
+const its = engineOfEach()
 
 const codeOf = (result: { ok: boolean; issues?: readonly { code: string }[] }) => result.issues?.[0]?.code
 const refsOf = (levers: readonly Lever[]) => levers.map(({ id, version }) => ({ id, version }))
-const all = () => engine.store.book.allLevers
+const all = () => its.engine.store.book.allLevers
 
 describe('edits', () => {
   test('many levers at once are one edit: told by what differs, undone and done again as they were', async () => {
-    const before = new Map(engine.store.book.levers)
-    const refs = engine.store.book.allLevers.map(({ id, version }) => ({ id, version }))
+    const before = new Map(its.engine.store.book.levers)
+    const refs = its.engine.store.book.allLevers.map(({ id, version }) => ({ id, version }))
     const events: unknown[] = []
-    engine.feed.subscribe({ send: (text) => events.push(text), end: () => undefined }, undefined)
-    valueOf(await edit(engine.store, batchEdit({ act: 'enable', enabled: false, levers: refs })))
-    expect(engine.store.book.allLevers.every(({ enabled }) => !enabled)).toBe(true)
-    valueOf(await undo(engine.store))
+    its.engine.feed.subscribe({ send: (text) => events.push(text), end: () => undefined }, undefined)
+    valueOf(await edit(its.engine.store, batchEdit({ act: 'enable', enabled: false, levers: refs })))
+    expect(its.engine.store.book.allLevers.every(({ enabled }) => !enabled)).toBe(true)
+    valueOf(await undo(its.engine.store))
     for (const [id, lever] of before) {
-      expect({ ...engine.store.book.levers.get(id), version: 0 }).toEqual({ ...lever, version: 0 })
+      expect({ ...its.engine.store.book.levers.get(id), version: 0 }).toEqual({ ...lever, version: 0 })
     }
-    valueOf(await redo(engine.store))
-    await restart()
-    expect(engine.store.book.allLevers.every(({ enabled }) => !enabled)).toBe(true)
-    valueOf(await undo(engine.store))
+    valueOf(await redo(its.engine.store))
+    await its.restart()
+    expect(its.engine.store.book.allLevers.every(({ enabled }) => !enabled)).toBe(true)
+    valueOf(await undo(its.engine.store))
     const named = ({ name, enabled }: Lever) => [name, enabled]
-    expect(engine.store.book.allLevers.map(named)).toEqual([...before.values()].map(named))
+    expect(its.engine.store.book.allLevers.map(named)).toEqual([...before.values()].map(named))
     expect(events.length).toBeGreaterThan(0)
   })
 
   test('numbers change places in one edit, and come back', async () => {
-    const plates = () => engine.store.book.allLevers.map(({ id, plate }) => [id, plate])
+    const plates = () => its.engine.store.book.allLevers.map(({ id, plate }) => [id, plate])
     const before = plates()
-    const refs = ['lever-5', 'lever-2'].map((id) => ({ id, version: engine.store.book.levers.get(id)!.version }))
-    valueOf(await edit(engine.store, batchEdit({ act: 'renumber', from: 1, levers: refs })))
-    expect(engine.store.book.allLevers.slice(0, 2).map(({ id }) => id)).toEqual(['lever-5', 'lever-2'])
-    await restart()
-    expect(engine.store.book.allLevers.slice(0, 2).map(({ id }) => id)).toEqual(['lever-5', 'lever-2'])
-    valueOf(await undo(engine.store))
+    const refs = ['lever-5', 'lever-2'].map((id) => ({ id, version: its.engine.store.book.levers.get(id)!.version }))
+    valueOf(await edit(its.engine.store, batchEdit({ act: 'renumber', from: 1, levers: refs })))
+    expect(its.engine.store.book.allLevers.slice(0, 2).map(({ id }) => id)).toEqual(['lever-5', 'lever-2'])
+    await its.restart()
+    expect(its.engine.store.book.allLevers.slice(0, 2).map(({ id }) => id)).toEqual(['lever-5', 'lever-2'])
+    valueOf(await undo(its.engine.store))
     expect(plates()).toEqual(before)
   })
 
   test('a lever that is named twice in one act counts once, and is there once after an undo', async () => {
-    const before = engine.store.book.allLevers
-    const ref = { id: 'lever-2', version: engine.store.book.levers.get('lever-2')!.version }
-    expect(valueOf(await edit(engine.store, batchEdit({ act: 'duplicate', levers: [ref, ref] })))).toHaveLength(1)
-    valueOf(await undo(engine.store))
-    valueOf(await edit(engine.store, batchEdit({ act: 'delete', levers: [ref, ref] })))
-    expect(engine.store.book.allLevers).toHaveLength(before.length - 1)
-    valueOf(await undo(engine.store))
-    await restart()
-    expect(engine.store.book.allLevers.map(({ id }) => id)).toEqual(before.map(({ id }) => id))
+    const before = its.engine.store.book.allLevers
+    const ref = { id: 'lever-2', version: its.engine.store.book.levers.get('lever-2')!.version }
+    expect(valueOf(await edit(its.engine.store, batchEdit({ act: 'duplicate', levers: [ref, ref] })))).toHaveLength(1)
+    valueOf(await undo(its.engine.store))
+    valueOf(await edit(its.engine.store, batchEdit({ act: 'delete', levers: [ref, ref] })))
+    expect(its.engine.store.book.allLevers).toHaveLength(before.length - 1)
+    valueOf(await undo(its.engine.store))
+    await its.restart()
+    expect(its.engine.store.book.allLevers.map(({ id }) => id)).toEqual(before.map(({ id }) => id))
   })
 
   test('whoever edits an older version is told, of a lever, a frame, a device, the keys and the settings alike', async () => {
-    const { store } = engine
+    const { store } = its.engine
     valueOf(await edit(store, editFrame('desk', { name: 'Desk by day', version: 1 })))
     expect(codeOf(await edit(store, editFrame('desk', { name: 'Other', version: 1 })))).toBe('stale')
     const keys = store.book.keys.body
@@ -98,8 +77,8 @@ describe('edits', () => {
     const lamp = store.bench.devices['red-lamp']!
     valueOf(await edit(store, putDevice({ ...lamp, name: 'Red lamp' })))
     expect(codeOf(await edit(store, putDevice({ ...lamp, name: 'Other', version: 1 })))).toBe('stale')
-    await restart()
-    const { book } = engine.store
+    await its.restart()
+    const { book } = its.engine.store
     expect([book.frames.get('desk')!.name, book.keys.version, book.settings.body.theme]).toEqual([
       'Desk by day',
       2,
@@ -108,7 +87,7 @@ describe('edits', () => {
   })
 
   test('a device that is described anew stays as it is set; only what does not fit any more gives way', async () => {
-    const { store } = engine
+    const { store } = its.engine
     const id = 'desk-speakers'
     const read = (device: Device) => device.controls.volume!.value
     const form = store.bench.devices[id]!
@@ -140,7 +119,7 @@ describe('edits', () => {
       name: 'x',
       steps: steps.map((step) => ({ id: 's', ...step })),
     })
-    const refused = await edit(engine.store, createLever(draft))
+    const refused = await edit(its.engine.store, createLever(draft))
     expect(refused.ok ? [] : refused.issues.map(({ code, at }) => [code, at])).toEqual([
       ['program-missing', 'steps.0.steps.0.programId'],
       ['frame-missing', 'steps.0.alternative.frameIds.0'],
@@ -162,22 +141,22 @@ describe('edits', () => {
     /** More levers than are written at once. */
     const many = async () => {
       while (all().length < 450)
-        valueOf(await edit(engine.store, batchEdit({ act: 'duplicate', levers: refsOf(all()) })))
-      await engine.store.idle()
+        valueOf(await edit(its.engine.store, batchEdit({ act: 'duplicate', levers: refsOf(all()) })))
+      await its.engine.store.idle()
     }
     const bare = (levers: readonly Lever[]) => levers.map(({ version: _version, ...lever }) => lever)
     /** The process dies when so many further pieces of work were stored. */
     const dieAfter = async (pieces: number, act: () => Promise<unknown>) => {
       let left = pieces
-      const { aside } = engine.store
-      vi.spyOn(engine.store, 'aside').mockImplementation((work) =>
-        left-- > 0 ? (aside.call(engine.store, work) as never) : Promise.reject(new Error('killed')),
+      const { aside } = its.engine.store
+      vi.spyOn(its.engine.store, 'aside').mockImplementation((work) =>
+        left-- > 0 ? (aside.call(its.engine.store, work) as never) : Promise.reject(new Error('killed')),
       )
       const answered = await act().then(
         () => true,
         () => false,
       )
-      await restart()
+      await its.restart()
       return answered
     }
 
@@ -186,10 +165,10 @@ describe('edits', () => {
       const before = bare(all())
       const outcomes = new Set<string>()
       const act = () =>
-        edit(engine.store, batchEdit({ act: 'renumber', from: 100, levers: refsOf(all().slice(0, 300)) }))
+        edit(its.engine.store, batchEdit({ act: 'renumber', from: 100, levers: refsOf(all().slice(0, 300)) }))
       for (let pieces = 0; pieces < 9; pieces++) {
         const answered = await dieAfter(pieces, act)
-        const isMade = engine.store.book.history.undo === 'Renumbered 300 levers'
+        const isMade = its.engine.store.book.history.undo === 'Renumbered 300 levers'
         outcomes.add(`${answered} ${isMade}`)
         expect(all().filter(({ plate }) => plate <= 0)).toEqual([])
         if (!isMade) expect(bare(all())).toEqual(before)
@@ -197,13 +176,13 @@ describe('edits', () => {
           expect(all()[0]!.plate === 1 && all().some(({ plate }) => plate === 399)).toBe(true)
           const after = bare(all())
           // The undo is killed at the same place, and made up for if it stood already.
-          await dieAfter(pieces, () => undo(engine.store))
-          if (engine.store.book.history.redo === null) {
+          await dieAfter(pieces, () => undo(its.engine.store))
+          if (its.engine.store.book.history.redo === null) {
             expect(bare(all())).toEqual(after)
-            valueOf(await undo(engine.store))
+            valueOf(await undo(its.engine.store))
           }
           expect(bare(all())).toEqual(before)
-          await engine.store.idle()
+          await its.engine.store.idle()
         }
       }
       expect(outcomes).toEqual(new Set(['false false', 'true true']))
@@ -213,13 +192,13 @@ describe('edits', () => {
       await many()
       const order: string[] = []
       const told: string[] = []
-      engine.feed.subscribe(
+      its.engine.feed.subscribe(
         { send: (text) => told.push(JSON.parse(text.slice(text.indexOf('data: ') + 6)).type), end: () => undefined },
         undefined,
       )
-      const act = edit(engine.store, batchEdit({ act: 'enable', enabled: false, levers: refsOf(all()) }))
-      const next = edit(engine.store, editFrame('desk', { name: 'Desk by day' }))
-      const pulled = pullLever(engine.store, engine.driver, 'lever-2', 'key')
+      const act = edit(its.engine.store, batchEdit({ act: 'enable', enabled: false, levers: refsOf(all()) }))
+      const next = edit(its.engine.store, editFrame('desk', { name: 'Desk by day' }))
+      const pulled = pullLever(its.engine.store, its.engine.driver, 'lever-2', 'key')
       void act.then(() => order.push('act'))
       void next.then(() => order.push('next edit'))
       void pulled.then(() => order.push('pull'))
@@ -227,19 +206,19 @@ describe('edits', () => {
       expect(order).toEqual(['pull', 'act', 'next edit'])
       expect((await pulled).ok).toBe(true)
       expect(told.filter((type) => type === 'edit').length).toBeGreaterThan(2)
-      expect(codeOf(await pullLever(engine.store, engine.driver, 'lever-2', 'key'))).toBe('disabled')
+      expect(codeOf(await pullLever(its.engine.store, its.engine.driver, 'lever-2', 'key'))).toBe('disabled')
     })
 
     test('rows that could not be written are written before the next edit', async () => {
       await many()
-      const { aside } = engine.store
+      const { aside } = its.engine.store
       let calls = 0
-      vi.spyOn(engine.store, 'aside').mockImplementation((work) =>
-        ++calls === 5 ? Promise.reject(new Error('the disk is full')) : (aside.call(engine.store, work) as never),
+      vi.spyOn(its.engine.store, 'aside').mockImplementation((work) =>
+        ++calls === 5 ? Promise.reject(new Error('the disk is full')) : (aside.call(its.engine.store, work) as never),
       )
-      valueOf(await edit(engine.store, batchEdit({ act: 'enable', enabled: false, levers: refsOf(all()) })))
-      valueOf(await edit(engine.store, editLever('lever-2', all()[1]!.version, { enabled: true })))
-      await restart()
+      valueOf(await edit(its.engine.store, batchEdit({ act: 'enable', enabled: false, levers: refsOf(all()) })))
+      valueOf(await edit(its.engine.store, editLever('lever-2', all()[1]!.version, { enabled: true })))
+      await its.restart()
       expect(
         all()
           .filter(({ enabled }) => enabled)
@@ -249,7 +228,7 @@ describe('edits', () => {
   })
 
   test('what comes back after an undo has a version that nobody has seen of something else', async () => {
-    const { store } = engine
+    const { store } = its.engine
     const draft = leverDraftSchema.parse({ frameId: 'desk', name: 'First', steps: [{ id: 'a', kind: 'wait', ms: 1 }] })
     const { id } = valueOf(await edit(store, createLever(draft)))
     const seen = new Map<number, string>()

@@ -1,51 +1,43 @@
-import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import { draftOf, fileAt, frontProgram } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import { leverDraftSchema } from '../../core/levers'
 import { valueOf } from '../../core/result'
 import { stepSchema } from '../../core/steps'
 import { eventually } from '../../tests/support/api'
-import { memoryStore } from '../../tests/support/memoryDatabase'
+import { engineOfEach } from '../../tests/support/engineOfEach'
 import { typing } from '../../tests/support/typing'
 import { listActs } from '../database/actTable'
 import { changeByHand, edit } from './edits'
-import { startEngine } from './engine'
-import type { Engine } from './engine'
 import { createLever } from './leverEdits'
 import { editSettings } from './settingEdits'
 
-let opened: Awaited<ReturnType<typeof memoryStore>>
-let engine: Engine
-beforeEach(async () => {
-  opened = await memoryStore()
-  engine = await startEngine(opened)
-})
-afterEach(() => engine.close())
+const its = engineOfEach()
 
 const act = (part: Record<string, unknown>, answer?: string) =>
-  engine.handDesk.act(stepSchema.parse({ id: 'a', ...part }), answer)
-const acts = async () => (await listActs(engine.store.database, 100)).map(({ sentence }) => sentence)
-const bench = (): BenchState => engine.store.bench
+  its.engine.handDesk.act(stepSchema.parse({ id: 'a', ...part }), answer)
+const acts = async () => (await listActs(its.engine.store.database, 100)).map(({ sentence }) => sentence)
+const bench = (): BenchState => its.engine.store.bench
 const book = () => {
   const window = bench().windows['w-book']!
   return { window, text: draftOf(bench(), window.content.documents[0]!).text }
 }
-const type = (text: string, fromMs = 1000) => engine.keyDesk.press('tab', typing(text, fromMs))
+const type = (text: string, fromMs = 1000) => its.engine.keyDesk.press('tab', typing(text, fromMs))
 const make = async (part: Record<string, unknown>) =>
   valueOf(
     await edit(
-      engine.store,
+      its.engine.store,
       createLever(leverDraftSchema.parse({ frameId: 'desk', name: 'Waits', triggers: [], ...part })),
     ),
   )
 const pull = async (id: string) => {
-  const lever = engine.store.book.levers.get(id)!
-  return engine.driver.pull(lever, 'button')
+  const lever = its.engine.store.book.levers.get(id)!
+  return its.engine.driver.pull(lever, 'button')
 }
 
 const ended = (id: string) =>
   eventually(async () => {
-    const run = await engine.driver.find(id)
+    const run = await its.engine.driver.find(id)
     return run?.head.phase === 'ended' && run.head.outcome
   })
 
@@ -84,15 +76,15 @@ describe('an act by hand', () => {
   })
 
   test('is kept in so far as the settings say, and forgotten on demand', async () => {
-    const { body, version } = engine.store.book.settings
+    const { body, version } = its.engine.store.book.settings
     const most = (mostActs: number) =>
-      edit(engine.store, editSettings({ ...body, retention: { ...body.retention, mostActs } }, version))
+      edit(its.engine.store, editSettings({ ...body, retention: { ...body.retention, mostActs } }, version))
     valueOf(await most(60))
     for (let i = 0; i < 120; i++) await act({ kind: 'desktop.go', to: { kind: 'next' } })
-    const kept = (await listActs(engine.store.database, 1000)).length
+    const kept = (await listActs(its.engine.store.database, 1000)).length
     expect(kept).toBeGreaterThanOrEqual(60)
     expect(kept).toBeLessThanOrEqual(110)
-    expect(await engine.handDesk.forget()).toBe(kept)
+    expect(await its.engine.handDesk.forget()).toBe(kept)
     expect(await acts()).toEqual([])
   })
 })
@@ -101,11 +93,11 @@ describe('keys that reach the program in front', () => {
   test('write in its text, edit it, and tell it its verbs; typing that goes on is one act', async () => {
     const { text } = book()
     await type('Dew at 3.')
-    await engine.keyDesk.press('tab', [{ kind: 'down', code: 'Backspace', atMs: 5000 }])
+    await its.engine.keyDesk.press('tab', [{ kind: 'down', code: 'Backspace', atMs: 5000 }])
     await type('!', 6000)
     expect(book().text).toBe(`${text}Dew at 3!`)
     const ctrl = { Ctrl: true, Alt: false, Shift: false, Meta: false }
-    await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyS', atMs: 9000, modifiers: ctrl }])
+    await its.engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyS', atMs: 9000, modifiers: ctrl }])
     expect(fileAt(bench().files, '/home/watch/documents/logs/tonight.log')).toMatchObject({ text: `${text}Dew at 3!` })
     expect(book().window.content.documents[0]!.unsaved).toBe(false)
     expect(await acts()).toEqual([
@@ -130,25 +122,29 @@ describe('keys that reach the program in front', () => {
 
   test('what the program cannot do with a key is told with it', async () => {
     const ctrl = { Ctrl: true, Alt: false, Shift: false, Meta: false }
-    const [pasted] = await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyV', atMs: 9000, modifiers: ctrl }])
+    const [pasted] = await its.engine.keyDesk.press('tab', [
+      { kind: 'down', code: 'KeyV', atMs: 9000, modifiers: ctrl },
+    ])
     expect(pasted!.refusal).toBe('The clipboard is empty.')
     await type('Dew ')
-    await changeByHand(engine.store, [
+    await changeByHand(its.engine.store, [
       { kind: 'file.move', from: '/home/watch/documents/logs', to: '/home/watch/documents/old logs' },
     ])
-    const [saved] = await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyS', atMs: 19_000, modifiers: ctrl }])
+    const [saved] = await its.engine.keyDesk.press('tab', [
+      { kind: 'down', code: 'KeyS', atMs: 19_000, modifiers: ctrl },
+    ])
     expect(saved!.refusal).toContain('There is no folder /home/watch/documents/logs')
     expect(book().window.content.documents[0]!.unsaved).toBe(true)
   })
 
   test('what they bring to a view of the product, or to a lever, reaches no text', async () => {
     const { text } = book()
-    await engine.keyDesk.press(
+    await its.engine.keyDesk.press(
       'tab',
       typing('abc').map((event) => ({ ...event, inView: true })),
     )
     const chord = { Ctrl: true, Alt: true, Shift: false, Meta: false }
-    await engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyH', atMs: 9000, modifiers: chord }])
+    await its.engine.keyDesk.press('tab', [{ kind: 'down', code: 'KeyH', atMs: 9000, modifiers: chord }])
     expect(book().text).toBe(text)
     expect(frontProgram(bench())?.id).toBe('generator-panel')
   })
@@ -194,10 +190,11 @@ describe('a run that waits for something', () => {
       { id: 'b', kind: 'message.show', text: 'It is there' },
     ],
   })
-  const plugIn = () => changeByHand(engine.store, [{ kind: 'device.plug', deviceId: 'finder-camera', plugged: true }])
+  const plugIn = () =>
+    changeByHand(its.engine.store, [{ kind: 'device.plug', deviceId: 'finder-camera', plugged: true }])
   test('goes on as soon as it comes', async () => {
     const { id } = await pull((await make(until(600_000))).id)
-    expect((await engine.driver.find(id))!.head.phase).toBe('waiting')
+    expect((await its.engine.driver.find(id))!.head.phase).toBe('waiting')
     await plugIn()
     expect(await ended(id)).toBe('done')
     expect(bench().messages.at(-1)!.text).toBe('It is there')
@@ -205,10 +202,10 @@ describe('a run that waits for something', () => {
 
   test('gives up when its time is over, and its clock may be run forward', async () => {
     const { id } = await pull((await make(until(600_000))).id)
-    await changeByHand(engine.store, [{ kind: 'clock.run', aheadMs: 601_000 }])
+    await changeByHand(its.engine.store, [{ kind: 'clock.run', aheadMs: 601_000 }])
     expect(await ended(id)).toBe('failed')
     const waits = await pull((await make({ steps: [{ id: 'a', kind: 'wait', ms: 3_600_000 }] })).id)
-    await changeByHand(engine.store, [{ kind: 'clock.run', aheadMs: 5_000_000 }])
+    await changeByHand(its.engine.store, [{ kind: 'clock.run', aheadMs: 5_000_000 }])
     expect(await ended(waits.id)).toBe('done')
   })
 })
@@ -223,7 +220,7 @@ test('an alert waits until it is read; an announcement leaves the board by itsel
   const run = await pull(lever.id)
   expect(run.question).toMatchObject({ text: 'Rain', choices: [{ id: 'read' }] })
   expect(bench().messages).toEqual([])
-  valueOf(await engine.driver.answer(run.id, 'read'))
+  valueOf(await its.engine.driver.answer(run.id, 'read'))
   const [said] = bench().messages
   expect(said).toMatchObject({ text: 'Dome closed', board: { goneAtMs: said!.atMs + 6000 } })
 })

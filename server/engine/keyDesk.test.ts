@@ -1,25 +1,19 @@
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { expect, test, vi } from 'vitest'
 import { frontProgram } from '../../core/bench'
 import { keyRuleSchema, leverDraftSchema } from '../../core/levers'
 import { valueOf } from '../../core/result'
-import { memoryStore } from '../../tests/support/memoryDatabase'
+import { engineOfEach } from '../../tests/support/engineOfEach'
 import { typing } from '../../tests/support/typing'
 import { edit } from './edits'
-import { startEngine } from './engine'
-import type { Engine } from './engine'
 import { createLever, editFrame } from './leverEdits'
 
-let engine: Engine
-beforeEach(async () => {
-  engine = await startEngine(await memoryStore())
-})
-afterEach(() => engine.close())
+const its = engineOfEach()
 
 const outputsOf = (entries: readonly { decision: { outputs?: readonly object[] } }[]) =>
   entries.flatMap(({ decision }) => decision.outputs ?? [])
 const rules = async (...words: Record<string, unknown>[]) => {
   const list = words.map((word, i) => keyRuleSchema.parse({ id: `r${i}`, kind: 'word', ...word }))
-  return valueOf(await edit(engine.store, editFrame('desk', { version: undefined, rules: list })))
+  return valueOf(await edit(its.engine.store, editFrame('desk', { version: undefined, rules: list })))
 }
 const make = async (part: Record<string, unknown>) => {
   const draft = leverDraftSchema.parse({
@@ -28,13 +22,13 @@ const make = async (part: Record<string, unknown>) => {
     steps: [{ id: 'a', kind: 'message.show', text: 'Done' }],
     ...part,
   })
-  return valueOf(await edit(engine.store, createLever(draft)))
+  return valueOf(await edit(its.engine.store, createLever(draft)))
 }
 
 test('a typed word becomes its text with the values of its frame and the date of the machine', async () => {
   vi.spyOn(Date, 'now').mockReturnValue(new Date(2026, 10, 27, 21, 5).getTime())
   await rules({ word: 'nb', text: 'night of ${date}, ${series}', letters: 'follow' })
-  const entries = await engine.keyDesk.press('tab', typing('x Nb, '))
+  const entries = await its.engine.keyDesk.press('tab', typing('x Nb, '))
   expect(outputsOf(entries)).toEqual([
     { kind: 'down', code: 'Backspace' },
     { kind: 'up', code: 'Backspace' },
@@ -49,7 +43,7 @@ test('a typed word becomes its text with the values of its frame and the date of
 
 test('a value that is gone stays as it is written, and is told with the key', async () => {
   await rules({ word: 'nb', text: 'of ${nosuch}', endings: [] })
-  const entries = await engine.keyDesk.press('tab', typing('nb'))
+  const entries = await its.engine.keyDesk.press('tab', typing('nb'))
   expect(outputsOf(entries).at(-1)).toEqual({ kind: 'text', text: 'of ${nosuch}' })
   expect(entries.flatMap(({ refusal }) => refusal ?? [])).toEqual(['There is no value named “nosuch”.'])
 })
@@ -57,21 +51,21 @@ test('a value that is gone stays as it is written, and is told with the key', as
 test('a lever that is pulled by a word runs once, and each keyboard has a word of its own', async () => {
   const lever = await make({ triggers: [{ id: 't', kind: 'word', word: ';ok', endings: ['space'] }] })
   const [first, second] = [typing(';o'), typing('k ', 2000)]
-  await engine.keyDesk.press('tab-a', first)
-  const other = await engine.keyDesk.press('tab-b', second)
+  await its.engine.keyDesk.press('tab-a', first)
+  const other = await its.engine.keyDesk.press('tab-b', second)
   expect(other.some(({ decision }) => decision.kind === 'pull')).toBe(false)
-  const entries = await engine.keyDesk.press('tab-a', second)
+  const entries = await its.engine.keyDesk.press('tab-a', second)
   const [pull] = entries.filter(({ decision }) => decision.kind === 'pull')
   expect([pull!.decision.leverId, pull!.runId === null]).toEqual([lever.id, false])
-  await vi.waitFor(() => expect(engine.store.bench.messages.map(({ text }) => text)).toEqual(['Done']))
+  await vi.waitFor(() => expect(its.engine.store.bench.messages.map(({ text }) => text)).toEqual(['Done']))
 })
 
 test('a word is given up when another program comes to the front between its letters', async () => {
   const lever = await make({ triggers: [{ id: 't', kind: 'word', word: 'ok', endings: [] }] })
-  await engine.keyDesk.press('tab', typing('o'))
-  const front = frontProgram(engine.store.bench)!.id
-  const below = Object.values(engine.store.bench.windows).find(({ programId }) => programId !== front)!
-  await engine.store.change(({ bench }) => ({
+  await its.engine.keyDesk.press('tab', typing('o'))
+  const front = frontProgram(its.engine.store.bench)!.id
+  const below = Object.values(its.engine.store.bench.windows).find(({ programId }) => programId !== front)!
+  await its.engine.store.change(({ bench }) => ({
     ok: true,
     value: {
       answer: null,
@@ -79,9 +73,9 @@ test('a word is given up when another program comes to the front between its let
       log: [{ runId: null, source: 'hand' as const, changes: [{ kind: 'window.raise' as const, windowId: below.id }] }],
     },
   }))
-  const entries = await engine.keyDesk.press('tab', typing('k', 2000))
+  const entries = await its.engine.keyDesk.press('tab', typing('k', 2000))
   expect(entries.some(({ decision }) => decision.leverId === lever.id)).toBe(false)
   expect(
-    (await engine.keyDesk.press('tab', typing(' ok', 3000))).some(({ decision }) => decision.kind === 'pull'),
+    (await its.engine.keyDesk.press('tab', typing(' ok', 3000))).some(({ decision }) => decision.kind === 'pull'),
   ).toBe(true)
 })

@@ -1,38 +1,26 @@
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { expect, test, vi } from 'vitest'
 import { leverDraftSchema } from '../../core/levers'
 import type { Lever } from '../../core/levers'
 import { valueOf } from '../../core/result'
-import { memoryStore } from '../../tests/support/memoryDatabase'
-import type { OpenDatabase } from '../database/openDatabase'
+import { engineOfEach } from '../../tests/support/engineOfEach'
 import { edit } from './edits'
-import { startEngine } from './engine'
-import type { Engine } from './engine'
 import { createLever } from './leverEdits'
 import { pullLever } from './pullLever'
 import { PullSums } from './pullSums'
 
-let opened: OpenDatabase
-let engine: Engine
-beforeEach(async () => {
-  opened = await memoryStore()
-  engine = await startEngine(opened)
-}, 60_000)
-afterEach(async () => {
-  vi.restoreAllMocks()
-  await engine.close()
-})
+const its = engineOfEach()
 
 const make = async (name: string, step: Record<string, unknown>): Promise<Lever> => {
   const draft = leverDraftSchema.parse({ frameId: 'desk', name, steps: [{ id: 's', ...step }] })
-  return valueOf(await edit(engine.store, createLever(draft)))
+  return valueOf(await edit(its.engine.store, createLever(draft)))
 }
 const pull = async ({ id }: Lever) => {
-  const run = valueOf(await pullLever(engine.store, engine.driver, id, 'api'))
-  await engine.driver.settled(run.id)
+  const run = valueOf(await pullLever(its.engine.store, its.engine.driver, id, 'api'))
+  await its.engine.driver.settled(run.id)
 }
 /** What the store has, read anew. */
 const stored = async () => {
-  const fresh = new PullSums(engine.store)
+  const fresh = new PullSums(its.engine.store)
   const sums = structuredClone(await fresh.read())
   fresh.close()
   return sums
@@ -43,11 +31,11 @@ test('sums in memory are those of the store, whatever ended before, during and a
   const fails = await make('Fails', { kind: 'program.raise', programId: 'visitor-board' })
   const never = await make('Never', { kind: 'message.show', text: 'y' })
   for (let i = 0; i < 3; i++) await pull(say)
-  const reading = engine.pullSums.read()
+  const reading = its.engine.pullSums.read()
   await Promise.all([pull(say), pull(fails)])
   const sums = await reading
   expect(sums).toEqual(await stored())
-  const clock = vi.spyOn(engine.store.clock, 'nowMs')
+  const clock = vi.spyOn(its.engine.store.clock, 'nowMs')
   const now = Date.now()
   // On another day, and on one before, as a clock is set back.
   for (const days of [2, -3, 2, 0]) {

@@ -33,7 +33,7 @@ export default class LingeringReporter implements Reporter {
     for (const [name, { sinceMs, test }] of this.files) {
       const seconds = Math.round((Date.now() - sinceMs) / 1000)
       if (seconds * 1000 >= TELL_EVERY_MS)
-        console.log(`Not at its end after ${seconds} s: ${name}${test ? `, at or after: ${test}` : ''}`)
+        console.warn(`Not at its end after ${seconds} s: ${name}${test ? `, at or after: ${test}` : ''}`)
     }
   }
 }
