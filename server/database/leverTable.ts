@@ -1,6 +1,6 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { z } from 'zod'
-import { frameSchema, keySettingsSchema, leverSchema, namedValueSchema, withoutNothing } from '../../core/levers'
+import { frameSchema, keySettingsSchema, leverSchema, namedValueSchema } from '../../core/levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import { settingsSchema } from '../../core/settings'
 import type { Settings } from '../../core/settings'
@@ -10,10 +10,26 @@ import { frames, levers, namedValues, settings } from './schema'
 import { putAside, setAsideWhatIsOdd } from './setAside'
 import { SHAPE } from './shapes'
 
+/** So many rows are read as one text. */
+const ROWS_PER_TEXT = 1000
+
 export async function readLevers(database: Queries): Promise<Lever[]> {
-  const rows = await database.select().from(levers).orderBy(asc(levers.plate))
-  const read = rows.map(({ shape: _shape, ...row }) => withoutNothing(row))
+  // To read each field as a value of its own would take several times as long.
+  const { rows } = await database.execute<{ part: string }>(sql`
+    select '[' || string_agg(row_to_json(levers)::text, ',' order by plate) || ']' as part
+    from levers group by plate / ${ROWS_PER_TEXT}::integer order by min(plate)`)
+  const read = rows.flatMap(({ part }) => (JSON.parse(part) as Record<string, unknown>[]).map(leverIn))
   return setAsideWhatIsOdd(database, 'levers', read, leverSchema)
+}
+
+/** A row as a lever; what there is none of is not there. */
+function leverIn(row: Readonly<Record<string, unknown>>): Lever {
+  const lever: Partial<Record<keyof Lever, unknown>> = {}
+  for (const field of fields) {
+    const value = row[columns[field]]
+    if (value !== null && value !== undefined) lever[field] = value
+  }
+  return lever as Lever
 }
 
 /** Frees the numbers of levers that are about to be written, so that they can change places. */

@@ -36,7 +36,7 @@ export async function savingsOf({ store, pullSums }: Engine, days: number): Prom
     }
     const { days: ofDays, ...inAll } = sum
     const estimate = estimateOf(lever, { store })
-    const doneLately = ofDays.reduce((done, day) => (day.day > today - LATELY_DAYS ? done + day.done : done), 0)
+    const doneLately = doneAfter(ofDays, today - LATELY_DAYS)
     eachMs.set(lever.id, estimate.handMs - estimate.keyMs)
     const saved = savedMsOf(savedBy({ done: sum.done, doneLately }, estimate.handMs, estimate.keyMs))
     levers.push({ ...inAll, doneLately, lastDay: ofDays.at(-1)!.day, ...estimate, ...saved })
@@ -47,20 +47,26 @@ export async function savingsOf({ store, pullSums }: Engine, days: number): Prom
 
 const NEVER = { pulls: 0, done: 0, failed: 0, totalMs: 0, doneLately: 0 }
 
+/** Pulls that went through after a day; days are in order. */
+function doneAfter(days: LeverSums['days'], day: number): number {
+  let done = 0
+  for (let i = days.length - 1; i >= 0 && days[i]!.day > day; i--) done += days[i]!.done
+  return done
+}
+
 /** What was pulled and saved on each day from one on, by all levers. */
 function byDay(sums: Iterable<LeverSums>, fromDay: number, eachMs: ReadonlyMap<string, number>): Savings['days'] {
-  const found = new Map<number, { day: number; pulls: number; savedMs: number }>()
+  const found: Record<number, Savings['days'][number]> = {}
   for (const { leverId, days } of sums) {
     const saves = eachMs.get(leverId) ?? 0
-    for (const { day, pulls, done } of days) {
-      if (day < fromDay) continue
-      let of = found.get(day)
-      if (!of) found.set(day, (of = { day, pulls: 0, savedMs: 0 }))
+    for (let i = days.length - 1; i >= 0 && days[i]!.day >= fromDay; i--) {
+      const { day, pulls, done } = days[i]!
+      const of = (found[day] ??= { day, pulls: 0, savedMs: 0 })
       of.pulls += pulls
       of.savedMs += done * saves
     }
   }
-  return [...found.values()].sort((a, b) => a.day - b.day)
+  return Object.values(found)
 }
 
 /** Kept as long as nothing differs that it was found from. */
