@@ -1,11 +1,13 @@
 import { namesUsed } from '../command'
 import { mapTexts } from '../steps'
 import type { Step } from '../steps'
-import { textsIn } from './tokens'
+import { textsIn, valueSet, withValueAsText } from './tokens'
 
 /** What differs between the times something was done. */
 export interface VaryingInput {
   readonly name: string
+  /** Whether it was a number each time. */
+  readonly isNumber?: boolean
   /** What it was, the latest first, each once, some of them; none of what somebody wrote, which is not kept. */
   readonly examples: readonly string[]
 }
@@ -17,6 +19,8 @@ interface Column {
   readonly step: number
   readonly field: number
   readonly texts: readonly string[]
+  /** What a control was set to, of which a part says nothing. */
+  readonly isValue: boolean
 }
 
 /**
@@ -30,34 +34,46 @@ export function generalise(times: readonly (readonly Step[])[]): { steps: Step[]
       step: i,
       field,
       texts: times.map((steps) => textsIn(steps[i]!)[field]!),
+      isValue: valueSet(step) !== undefined,
     })),
   )
   const written = new Set(columns.flatMap(({ texts }) => texts.flatMap((text) => namesUsed(text))))
   const inputs = new Map<string, VaryingInput>([...written].map((name) => [name, { name, examples: [] }]))
   const byParts = new Map<string, string>()
   const texts = new Map<string, string>()
-  for (const { step, field, texts: all } of columns) {
+  const altered = new Set<number>()
+  for (const { step, field, texts: all, isValue } of columns) {
     const place = `${step}.${field}`
     if (all.every((text) => text === all[0])) {
       texts.set(place, all[0]!)
       continue
     }
-    const { before, after } = alikeAround(all)
+    altered.add(step)
+    const { before, after } = isValue ? { before: '', after: '' } : alikeAround(all)
     const parts = all.map((text) => text.slice(before.length, text.length - after.length))
     const key = JSON.stringify(parts)
     let name = byParts.get(key)
     if (name === undefined) {
-      name = freshName(all.every((text) => text.startsWith('/')) ? 'file' : 'text', inputs)
+      const isNumber = isValue && all.every((text) => Number.isFinite(Number(text)))
+      name = freshName(nameFor(all, isValue), inputs)
       byParts.set(key, name)
-      inputs.set(name, { name, examples: [...new Set(parts.toReversed())].slice(0, MOST_EXAMPLES) })
+      const examples = [...new Set(parts.toReversed())].slice(0, MOST_EXAMPLES)
+      inputs.set(name, { name, ...(isNumber ? { isNumber } : {}), examples })
     }
     texts.set(place, `${before}\${${name}}${after}`)
   }
   const steps = latest.map((step, i) => {
+    const id = `s${i + 1}`
+    if (!altered.has(i)) return { ...step, id } as Step
     let field = 0
-    return { ...mapTexts(step, () => texts.get(`${i}.${field++}`)!), id: `s${i + 1}` } as Step
+    return { ...mapTexts(withValueAsText(step), () => texts.get(`${i}.${field++}`)!), id } as Step
   })
   return { steps, inputs: [...inputs.values()] }
+}
+
+function nameFor(texts: readonly string[], isValue: boolean): string {
+  if (isValue) return 'value'
+  return texts.every((text) => text.startsWith('/')) ? 'file' : 'text'
 }
 
 function freshName(wanted: string, taken: ReadonlyMap<string, unknown>): string {

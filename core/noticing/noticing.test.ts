@@ -7,11 +7,19 @@ import type { Step } from '../steps'
 import { findRepeats, PAUSE_MS, shapeOf, withoutContents } from '.'
 import type { NoticedAct, Repeat } from '.'
 import { generalise } from './generalise'
+import { withValueAsText } from './tokens'
 
 const step = (part: Record<string, unknown>) => stepSchema.parse({ id: 'act', ...part })
 const open = (programId: string, ...args: string[]) => step({ kind: 'program.open', programId, args })
 const raise = (programId: string) => step({ kind: 'program.raise', programId })
 const show = (text: string) => step({ kind: 'message.show', text })
+const set = (controlId: string, value: unknown) =>
+  step({
+    kind: 'device.control',
+    target: { kind: 'devices', deviceIds: ['mic'] },
+    controlId,
+    to: { kind: 'set', value },
+  })
 const acts = (steps: readonly Step[], everyMs = 1000): NoticedAct[] =>
   steps.map((one, i) => ({ step: one, atMs: i * everyMs, programId: 'book' }))
 const sentences = ({ steps }: Repeat) => steps.map((one) => JSON.stringify({ ...one, id: '' }))
@@ -74,6 +82,33 @@ describe('what repeats', () => {
     expect(of('a', 3).id).toMatch(/^[0-9a-f]{16}$/)
   })
 
+  test('takes what a control was set to for an input where it differs, and for what it was where it does not', () => {
+    const night = (gain: number, mode: string) => [
+      open('dome'),
+      set('gain', gain),
+      set('mode', mode),
+      set('power', true),
+    ]
+    const differing = findRepeats(acts([...night(30, 'near'), ...night(-4.5, 'near'), ...night(35, 'near')]))
+    expect(differing).toHaveLength(1)
+    const [{ steps, inputs, count }] = differing as [Repeat]
+    expect(count).toBe(3)
+    expect(steps.map((one) => (one as { to?: unknown }).to)).toEqual([
+      undefined,
+      { kind: 'said', text: '${value}' },
+      { kind: 'set', value: 'near' },
+      { kind: 'set', value: true },
+    ])
+    // A part of a number says nothing.
+    expect(inputs).toEqual([{ name: 'value', isNumber: true, examples: ['35', '-4.5', '30'] }])
+
+    const [chosen] = findRepeats(acts([...night(30, 'near'), ...night(30, 'far'), ...night(30, 'far')]))
+    expect(chosen!.inputs).toEqual([{ name: 'value', examples: ['far', 'near'] }])
+    // On and off are two acts.
+    const power = [true, false, true, false, true, false].map((on) => set('power', on))
+    expect(findRepeats(acts(power)).map(({ steps: all, inputs: none }) => [all.length, none])).toEqual([[2, []]])
+  })
+
   test('keeps nothing of what was written', () => {
     const typed = (text: string) => withoutContents(step({ kind: 'text.type', text, programId: '' }))
     const all = ['dear a', 'dear b', 'dear c'].flatMap((text) => [raise('book'), typed(text)])
@@ -111,14 +146,16 @@ describe('what differs', () => {
   })
 
   const texts = fc.constantFrom('/l/a.log', '/l/b.log', 'a', 'b', '--x=a', '--x=b', '', 'a b')
+  const levels = fc.constantFrom(0, 30, -4.5, 35.25, 'near', 'far $')
   test('put in again gives what was done the last time', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(texts, texts, texts), { minLength: 1, maxLength: 6 }), (times) => {
-        const all = times.map(([a, b, c]) => [open('chart', a, b), show(`x ${c}`), open('dome', c)])
+      fc.property(fc.array(fc.tuple(texts, texts, texts, levels), { minLength: 1, maxLength: 6 }), (times) => {
+        const all = times.map(([a, b, c, d]) => [open('chart', a, b), show(`x ${c}`), open('dome', c), set('gain', d)])
         const { steps, inputs } = generalise(all)
         const values = Object.fromEntries(inputs.map(({ name, examples }) => [name, examples[0]!]))
         const put = steps.map((one) => mapTexts(one, (text) => valueOf(expandVariables(text, values))))
-        expect(put.map((one) => ({ ...one, id: 'act' }))).toEqual(all.at(-1))
+        const asDone = put.map((one) => withValueAsText({ ...one, id: 'act' } as Step))
+        expect(asDone).toEqual(all.at(-1)!.map(withValueAsText))
       }),
     )
   })

@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { exampleDesk } from '../bench/exampleBench'
-import { leverDraftSchema } from '../levers'
+import { leverDraftSchema, readInputs } from '../levers'
 import type { Lever } from '../levers'
+import { valueOf } from '../result'
+import { rehearse } from '../run'
 import { stepSchema } from '../steps'
 import { alikeLevers, findRepeats, proposalsOf, undoneAtOnce } from '.'
 import type { NoticedAct } from '.'
@@ -44,6 +46,25 @@ describe('a proposal', () => {
     expect(found!.keyMs).toBe(1350 + 3 * 200)
     expect(found!.perWeekMs).toBe(7 * (found!.handMs - found!.keyMs))
     expect(leverDraftSchema.safeParse({ ...found, frameId: 'desk' }).success).toBe(true)
+  })
+
+  test('of what was set otherwise each time sets what it is given, and else what it was the last time', () => {
+    const value = (day: number) => ({ kind: 'set', value: 30 + day })
+    const target = { kind: 'devices', deviceIds: ['mic'] }
+    const gain = (day: number) => step({ kind: 'device.control', target, controlId: 'gain', to: value(day) })
+    const [found] = propose(
+      everyDay(5, (day) => [open('chart'), gain(day)]),
+      5,
+    )
+    expect(found!.inputs).toEqual([{ name: 'value', kind: 'number', standard: '34' }])
+    const made = lever('Gain', [{ kind: 'wait', ms: 1 }], { steps: found!.steps, inputs: found!.inputs })
+    const gainAfter = (given: Record<string, number>) => {
+      const inputs = valueOf(readInputs(made.inputs!, given))
+      const { run, bench: after } = rehearse(made, bench, { nowMs: 0, nextId: () => `n${++plate}`, inputs })
+      expect(run.outcome).toBe('done')
+      return after.devices.mic!.controls.gain!.value
+    }
+    expect([gainAfter({}), gainAfter({ value: 71 })]).toEqual([34, 71])
   })
 
   test('counts what was done on one day as of a week, and leaves out what spares next to nothing', () => {

@@ -5,6 +5,7 @@ import { formatOperators, handWork, keyWork, msOf } from '../savings'
 import { describeStep, programsTyped, together } from '../steps'
 import type { HandWork, Names, Step } from '../steps'
 import type { Repeat } from './findRepeats'
+import type { VaryingInput } from './generalise'
 import { shapeOf, textsIn } from './tokens'
 
 /** What repeats, as the lever that would do it. */
@@ -77,7 +78,7 @@ function proposalOf(repeat: Repeat, { bench, names, levers, nowMs }: ProposalWor
     ...told,
     name: nameOf(steps, names),
     steps,
-    inputs: leverInputsSchema.parse(inputs.map(({ name, examples }) => inputOf(name, examples))),
+    inputs: leverInputsSchema.parse(inputs.map(inputOf)),
     scope: scopeOf(steps, programId),
     perWeek: repeat.count / weeks,
     perWeekMs: Math.round((repeat.count / weeks) * (handMs - keyMs)),
@@ -97,9 +98,9 @@ function workOf(step: Step, bench: BenchState, levers: readonly Lever[], nowMs: 
 }
 
 /** What it was the last time is what it is where nothing else is given. */
-function inputOf(name: string, examples: readonly string[]): LeverInput {
-  const [latest] = examples
-  return { name, kind: 'text', ...(latest ? { standard: latest.replaceAll('$$', '$').slice(0, 4096) } : {}) }
+function inputOf({ name, isNumber, examples: [latest] }: VaryingInput): LeverInput {
+  const kind = isNumber ? 'number' : 'text'
+  return { name, kind, ...(latest ? { standard: latest.replaceAll('$$', '$').slice(0, 4096) } : {}) }
 }
 
 /** Whether a lever does the same, in the same order, with the same texts; a text that differs may be anything. */

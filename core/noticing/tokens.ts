@@ -23,12 +23,26 @@ export function withoutContents(step: Step): Step {
   return { ...step, text: '${text}' } as Step
 }
 
-/** What acts have alike that differ in their texts only: all of a step but its texts and its id. */
+/** What acts have alike that differ in their texts and values only: all of a step but those and its id. */
 export function shapeOf(step: Step): string {
-  return JSON.stringify({ ...mapTexts(step, () => ''), id: '' })
+  return JSON.stringify({ ...mapTexts(withValueAsText(step), () => ''), id: '' })
 }
 
 /** The texts of a step, in the order of its fields: of acts of one shape they are about the same things. */
 export function textsIn(step: Step): string[] {
-  return textsOf(step).map(({ text }) => text)
+  return textsOf(withValueAsText(step)).map(({ text }) => text)
+}
+
+/** The level or the choice that a control is set to; on and off are two acts and stay what they are. */
+export function valueSet(step: Step): number | string | undefined {
+  if (step.kind !== 'device.control' || step.to.kind !== 'set') return undefined
+  const { value } = step.to
+  return typeof value === 'number' || typeof value === 'string' ? value : undefined
+}
+
+/** A step that sets a level or a choice, as the one that says it in a text; any other as it is. */
+export function withValueAsText(step: Step): Step {
+  const value = valueSet(step)
+  if (value === undefined) return step
+  return { ...step, to: { kind: 'said', text: String(value).replaceAll('$', '$$$$') } } as Step
 }
