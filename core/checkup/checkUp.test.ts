@@ -6,6 +6,7 @@ import { exampleDesk } from '../bench/exampleBench'
 import { leverSchema } from '../levers'
 import type { Frame, Lever, NamedValue } from '../levers'
 import { valueOf } from '../result'
+import type { ScriptOutcome } from '../script'
 import { checkUp, CheckUp, patchOf, whatIf } from '.'
 import type { CheckUpInput, Finding } from '.'
 import { judgeRehearsal } from './judgeRehearsal'
@@ -306,18 +307,45 @@ describe('what can never be', () => {
   })
 
   test('a sheet whose rehearsal fails, with the row; not what needs an answer', () => {
-    const context = { nowMs: 0, nextId: () => 'x' }
     const failing = lever({ steps: [say(), { kind: 'program.raise', programId: 'dome' }] })
-    expect(judgeRehearsal(failing, exampleDesk(), context)).toMatchObject({
+    expect(judged(failing)).toMatchObject({
       code: 'rehearsal-fails',
       row: '1',
       where: 'row 2',
     })
-    expect(judgeRehearsal(lever({ steps: [say()] }), exampleDesk(), context)).toBe(undefined)
+    expect(judged(lever({ steps: [say()] }))).toBe(undefined)
     const needs = lever({ steps: [say('${x}')], inputs: [{ name: 'x', kind: 'text' }] })
-    expect(judgeRehearsal(needs, exampleDesk(), context)).toBe(undefined)
+    expect(judged(needs)).toBe(undefined)
+  })
+
+  test('a rehearsal goes on with what its scripts gave, and fails where they do', () => {
+    const scripted = lever({ steps: [{ kind: 'script.run', script: 'return values.a' }, say()] })
+    expect(judged(scripted, GAVE)).toBe(undefined)
+    expect(judged(scripted, { kind: 'failed', message: 'No such part', said: [] })).toMatchObject({
+      row: '0',
+      message: expect.stringContaining('No such part'),
+    })
+    // Whether it would fail is not known where it cannot be run.
+    expect(judged(scripted)).toBe(undefined)
+    const thenFails = lever({
+      steps: [
+        { kind: 'script.run', script: 'return 1' },
+        { kind: 'program.raise', programId: 'dome' },
+      ],
+    })
+    expect(judged(thenFails, GAVE)).toMatchObject({ row: '1' })
   })
 })
+
+const GAVE: ScriptOutcome = { kind: 'gave', value: '', steps: [], said: [] }
+
+/** Of a rehearsal to its end, with what each of its scripts comes to. */
+function judged(one: Lever, outcome?: ScriptOutcome) {
+  const judging = judgeRehearsal(one, exampleDesk(), { nowMs: 0, nextId: () => 'x' })
+  let part = judging.next()
+  while (!part.done) part = judging.next('script' in part.value ? outcome : undefined)
+  return part.value
+}
 
 const without = <T extends object>(record: T, key: string): T => {
   const { [key as keyof T]: _gone, ...rest } = record

@@ -17,6 +17,7 @@ import { edited } from '../engine/bookState'
 import type { BookState } from '../engine/bookState'
 import { edit } from '../engine/edits'
 import type { Store } from '../engine/store'
+import { ScriptHouse } from '../scripts/scriptHouse'
 import { FollowStore } from './followStore'
 import type { FromCheckUp, ToCheckUp } from './messages'
 
@@ -65,6 +66,8 @@ export class CheckUpDesk {
   private readonly waiting = new Map<number, (answer: Extract<FromCheckUp, { kind: 'what-if' }>) => void>()
   private readonly firstTime: (() => void)[] = []
   private writing: Promise<void> = Promise.resolve()
+  /** Its own, so that a script of a pull never waits for one of a rehearsal. */
+  private readonly scripts = new ScriptHouse()
 
   private constructor(
     private readonly store: Store,
@@ -86,6 +89,7 @@ export class CheckUpDesk {
     clearTimeout(this.begin)
     this.worker?.end()
     this.worker = undefined
+    await this.scripts.close()
     this.letGo()
     await this.writing
   }
@@ -259,10 +263,20 @@ export class CheckUpDesk {
       case 'what-if':
         this.waiting.get(message.seq)?.(message)
         break
+      case 'script':
+        void this.runScript(message)
+        break
       case 'lost':
         this.fill()
         break
     }
+  }
+
+  /** The thread goes on with the outcome, if it is still the one that asked. */
+  private async runScript({ seq, request }: Extract<FromCheckUp, { kind: 'script' }>): Promise<void> {
+    const { worker } = this
+    const outcome = await this.scripts.run(request)
+    if (this.worker === worker) worker?.post({ kind: 'script-ran', seq, outcome })
   }
 
   private takeFound({ added, gone: told }: Extract<FromCheckUp, { kind: 'found' }>): void {

@@ -3,11 +3,16 @@ import { applyChanges } from '../../core/bench'
 import type { Change } from '../../core/bench'
 import { checkUp } from '../../core/checkup'
 import { valueOf } from '../../core/result'
-import { frames, levers, values, workstation } from '../../demo'
+import { frames, levers as demoLevers, values, workstation } from '../../demo'
 import { DEFAULT_KEYS } from '../../core/levers'
+import type { Lever } from '../../core/levers'
+import { everyStep, stepSchema } from '../../core/steps'
+import type { Step } from '../../core/steps'
 import { FollowStore } from './followStore'
 import type { CheckedContent, FromCheckUp, ToCheckUp } from './messages'
 
+/** Those with a script have a test of their own. */
+const levers = demoLevers.filter(({ steps }) => [...everyStep(steps)].every(({ step }) => step.kind !== 'script.run'))
 const content: CheckedContent = { levers, frames, values, bench: workstation, keys: DEFAULT_KEYS, racked: [] }
 const begin: ToCheckUp = { kind: 'begin', content }
 
@@ -48,6 +53,7 @@ function following() {
 }
 const facts = (bench = workstation, over: Partial<CheckedContent> = {}) =>
   new Set(checkUp({ ...content, bench, ...over }).map(({ id }) => id))
+const scriptStep = (script: string): Step => stepSchema.parse({ id: 's1', kind: 'script.run', script })
 const isFact = (id: string) => !id.includes('|rehearsal-fails|')
 
 test('facts are told at once, rehearsals when nothing changes for a moment', () => {
@@ -112,6 +118,45 @@ test('what would be is answered by its number, and alters nothing', () => {
   expect(told.at(-1)).toMatchObject({ seq: 8, found: [], issues: [{ code: expect.any(String) }] })
   pass(100)
   expect(new Set([...standing()].filter(isFact))).toEqual(facts())
+})
+
+const scripted: Lever = {
+  ...levers[0]!,
+  ...{ id: 'scripted', plate: 900, triggers: [], aliases: ['scripted'], inputs: [], steps: [scriptStep('return 1')] },
+}
+const asked = (told: readonly FromCheckUp[]) => told.flatMap((message) => (message.kind === 'script' ? [message] : []))
+const failedHere = (ids: ReadonlySet<string>) => [...ids].filter((id) => id.startsWith('scripted|rehearsal-fails|'))
+
+test('a rehearsal with a script waits for its outcome, while all else is followed', () => {
+  const { follow, told, pass, standing } = following()
+  follow.take({ kind: 'begin', content: { ...content, levers: [scripted, ...levers] } })
+  pass(20_000)
+  expect(asked(told)).toMatchObject([{ seq: 1, request: { source: 'return 1' } }])
+  // Nothing is told of rehearsals before they are all done.
+  expect([...standing()].every(isFact)).toBe(true)
+  const outcome = { kind: 'failed' as const, message: 'No such part', said: [] }
+  follow.take({ kind: 'script-ran', seq: 7, outcome })
+  pass(20_000)
+  expect([...standing()].every(isFact)).toBe(true)
+
+  // What it waited for is over with a change, and it is rehearsed anew; an outcome that comes late is none of its own.
+  follow.take({ kind: 'bench', changes: [{ kind: 'file.move', from: '/home/watch/charts', to: '/home/watch/maps' }] })
+  pass(20_000)
+  expect(asked(told).map(({ seq }) => seq)).toEqual([1, 2])
+  follow.take({ kind: 'script-ran', seq: 1, outcome })
+  pass(20_000)
+  expect([...standing()].every(isFact)).toBe(true)
+  follow.take({ kind: 'script-ran', seq: 2, outcome })
+  pass(20_000)
+  expect(failedHere(standing())).toHaveLength(1)
+
+  follow.take({ kind: 'bench', changes: [{ kind: 'file.move', from: '/home/watch/maps', to: '/home/watch/charts' }] })
+  // Rehearsals take a part of the time only, and that one took long.
+  pass(400_000)
+  follow.take({ kind: 'script-ran', seq: 3, outcome: { kind: 'gave', value: 1, steps: [], said: [] } })
+  pass(20_000)
+  expect(failedHere(standing())).toEqual([])
+  expect([...standing()].filter((id) => !isFact(id)).length).toBeGreaterThan(0)
 })
 
 test('a finding that says something else of others is told again, and is no other one', () => {

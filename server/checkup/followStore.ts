@@ -5,6 +5,7 @@ import { NO_VALUES } from '../../core/command'
 import type { Finding } from '../../core/checkup'
 import { framesNow, isFrameOn, tableFor } from '../../core/levers'
 import type { Frame, Lever, NamedValue } from '../../core/levers'
+import type { ScriptOutcome, ScriptRequest } from '../../core/script'
 import { evaluateSum } from '../../core/sums'
 import type { CheckedContent, CheckedEdit, FromCheckUp, ToCheckUp } from './messages'
 
@@ -20,6 +21,17 @@ interface Surroundings {
   readonly tell: (message: FromCheckUp) => void
 }
 
+type Judging = ReturnType<typeof judgeRehearsal>
+
+/** Levers that are rehearsed one after the other as things stood at a time, and the one that is not at its end. */
+interface Round {
+  readonly sinceMs: number
+  readonly begunMs: number
+  readonly begin: (id: string) => Judging
+  at: number
+  going?: Judging | undefined
+}
+
 /** Follows a store by what it is told, and tells what is found: facts first and at once, rehearsals behind them. */
 export class FollowStore {
   private content: CheckedContent | undefined
@@ -28,6 +40,9 @@ export class FollowStore {
   private told = new Map<string, Finding>()
   private rehearsed = new Map<string, Finding>()
   private toRehearse: string[] = []
+  /** The rehearsal that waits for the outcome of a script, by its number. */
+  private awaited: { readonly seq: number; readonly goOn: (outcome: ScriptOutcome) => void } | undefined
+  private scripts = 0
   private changedAtMs = 0
   private rehearseAfterMs = 0
   private isWorking = false
@@ -60,6 +75,9 @@ export class FollowStore {
         this.here.tell({ kind: 'what-if', seq: message.seq, ...told })
         return
       }
+      case 'script-ran':
+        if (this.awaited?.seq === message.seq) this.awaited.goOn(message.outcome)
+        return
     }
     this.changedAtMs = this.here.nowMs()
     this.toRehearse = []
@@ -143,36 +161,55 @@ export class FollowStore {
     this.toRehearse = this.content.levers.flatMap(({ id, enabled }) => (enabled && !faulty.has(id) ? [id] : []))
     const wanted = new Set(this.toRehearse)
     this.rehearsed = new Map([...this.rehearsed].filter(([id]) => wanted.has(id)))
-    this.rehearseSome(sinceMs, this.here.nowMs(), 0)
+    this.rehearseSome({ sinceMs, begunMs: this.here.nowMs(), begin: this.rehearser(), at: 0 })
   }
 
-  private rehearseSome(sinceMs: number, begunMs: number, at: number): void {
-    if (this.changedAtMs !== sinceMs || !this.content) {
+  private rehearseSome(round: Round, outcome?: ScriptOutcome): void {
+    this.awaited = undefined
+    if (this.changedAtMs !== round.sinceMs || !this.content) {
       this.toRehearse = []
       return
     }
     const untilMs = this.here.nowMs() + SLICE_MS
-    const judge = this.rehearser()
-    let next = at
-    for (; next < this.toRehearse.length && this.here.nowMs() < untilMs; next++) {
-      const id = this.toRehearse[next]!
-      const finding = judge(id)
-      if (finding) this.rehearsed.set(id, finding)
+    let given = outcome
+    while (round.at < this.toRehearse.length && this.here.nowMs() < untilMs) {
+      const id = this.toRehearse[round.at]!
+      round.going ??= round.begin(id)
+      const part = round.going.next(given)
+      given = undefined
+      if (!part.done) {
+        if ('script' in part.value) return this.await(round, part.value.script)
+        continue
+      }
+      round.going = undefined
+      round.at += 1
+      if (part.value) this.rehearsed.set(id, part.value)
       else this.rehearsed.delete(id)
     }
-    if (next < this.toRehearse.length) {
-      this.here.tell({ kind: 'working', due: 0, toRehearse: this.toRehearse.length - next })
-      this.here.later(() => this.rehearseSome(sinceMs, begunMs, next), 0)
+    if (round.at < this.toRehearse.length) {
+      this.tellRehearsing(round)
+      this.here.later(() => this.rehearseSome(round), 0)
       return
     }
     this.toRehearse = []
     const nowMs = this.here.nowMs()
-    this.rehearseAfterMs = nowMs + PART_OF_TIME * (nowMs - begunMs)
+    this.rehearseAfterMs = nowMs + PART_OF_TIME * (nowMs - round.begunMs)
     this.tellFound()
   }
 
+  private await(round: Round, request: ScriptRequest): void {
+    const seq = ++this.scripts
+    this.awaited = { seq, goOn: (outcome) => this.rehearseSome(round, outcome) }
+    this.tellRehearsing(round)
+    this.here.tell({ kind: 'script', seq, request })
+  }
+
+  private tellRehearsing({ at }: Round): void {
+    this.here.tell({ kind: 'working', due: 0, toRehearse: this.toRehearse.length - at })
+  }
+
   /** Rehearses levers as everything stands now. */
-  private rehearser(): (id: string) => Finding | undefined {
+  private rehearser(): (id: string) => Judging {
     const { bench, frames, values, levers } = this.content!
     const byId = new Map(levers.map((lever) => [lever.id, lever]))
     const tables = new Map(frames.map(({ id }) => [id, tableFor(id, values, bench)]))
@@ -193,8 +230,8 @@ export class FollowStore {
       },
     }
     return (id) => {
-      const lever = byId.get(id)
-      return lever && judgeRehearsal(lever, bench, { ...context, values: valuesOf(lever.frameId) })
+      const lever = byId.get(id)!
+      return judgeRehearsal(lever, bench, { ...context, values: valuesOf(lever.frameId) })
     }
   }
 

@@ -2,6 +2,7 @@ import type { BenchState, Change } from '../../core/bench'
 import type { Finding, WhatIf } from '../../core/checkup'
 import type { Frame, KeySettings, Lever, NamedValue } from '../../core/levers'
 import type { Issue } from '../../core/result'
+import type { ScriptOutcome, ScriptRequest } from '../../core/script'
 
 /** What the check-up is told, in order, and what it tells. */
 export interface CheckedContent {
@@ -31,6 +32,7 @@ export type ToCheckUp =
   | { readonly kind: 'bench'; readonly changes: readonly Change[] }
   | { readonly kind: 'edit'; readonly edit: CheckedEdit }
   | { readonly kind: 'what-if'; readonly seq: number; readonly what: WhatIf }
+  | { readonly kind: 'script-ran'; readonly seq: number; readonly outcome: ScriptOutcome }
 
 export type FromCheckUp =
   /** So many levers are still to be judged, or to be rehearsed. */
@@ -48,5 +50,7 @@ export type FromCheckUp =
       readonly gone: readonly Finding[]
       readonly issues: readonly Issue[]
     }
+  /** A script of a rehearsal is to be run, elsewhere. */
+  | { readonly kind: 'script'; readonly seq: number; readonly request: ScriptRequest }
   /** What it was told does not fit what it has: it must begin again. */
   | { readonly kind: 'lost' }
