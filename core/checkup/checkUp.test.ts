@@ -7,8 +7,8 @@ import { leverSchema } from '../levers'
 import type { Frame, Lever, NamedValue } from '../levers'
 import { valueOf } from '../result'
 import type { ScriptOutcome } from '../script'
-import { checkUp, CheckUp, patchOf, whatIf } from '.'
-import type { CheckUpInput, Finding } from '.'
+import { checkUp, CheckUp, patchOf } from '.'
+import type { CheckUpInput, Finding, WhatIf } from '.'
 import { judgeRehearsal } from './judgeRehearsal'
 
 const frames: Frame[] = [
@@ -499,22 +499,57 @@ describe('change by change', () => {
     expect(following.dueCount).toBe(1)
   })
 
+  const asked = fc.constantFrom<WhatIf>(
+    { changes: [{ kind: 'file.move', from: '/l', to: '/logs' }] },
+    { changes: [{ kind: 'program.remove', programId: 'dome' }] },
+    { changes: [{ kind: 'device.remove', deviceId: 'mic' }] },
+    { framesOff: ['night', 'desk'] },
+    { keyTaken: { programId: 'chart', chord: 'Ctrl+Alt+G', does: 'Grid' } },
+  )
   test('what would break is what a fresh check-up then finds, and nothing is altered by asking', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(operation, asked), { minLength: 1, maxLength: 8 }), (steps) => {
+        let now: CheckUpInput = { levers: [], frames, values: [], bench: exampleDesk() }
+        for (const [alter, what] of steps) {
+          now = alter(now)
+          const check = new CheckUp(now)
+          const answer = check.whatIf(what)
+          expect(check.findings()).toEqual(checkUp(now))
+          const bench = applyChanges(now.bench, what.changes ?? [])
+          expect(answer.ok).toBe(bench.ok)
+          if (!bench.ok || !answer.ok) continue
+          const [before, then] = [checkUp(now), checkUp(asIf({ ...now, bench: bench.value }, what))]
+          expect(answer.value.found).toEqual(then.filter(({ id }) => !before.some((one) => one.id === id)))
+          expect(answer.value.gone).toEqual(before.filter(({ id }) => !then.some((one) => one.id === id)))
+          // Asked twice it is the same.
+          expect(check.whatIf(what)).toEqual(answer)
+        }
+      }),
+      { numRuns: 100 },
+    )
+  })
+
+  test('what would break names the levers', () => {
     const one = lever({ steps: [{ kind: 'place.open', places: ['/l/a.log'] }] })
     const other = lever({
       steps: [{ kind: 'program.raise', programId: 'book' }],
       triggers: [{ id: 't', kind: 'chord', chord: 'Ctrl+Alt+G' }],
     })
-    const input: CheckUpInput = { levers: [one, other], frames, values: [], bench: exampleDesk() }
-    const copy = structuredClone(input)
-    const moved: Change = { kind: 'file.move', from: '/l', to: '/logs' } as Change
-    const answer = valueOf(whatIf(input, { changes: [moved] }))
-    expect(input).toEqual(copy)
-    const then = checkUp({ ...input, bench: valueOf(applyChanges(input.bench, [moved])) })
-    expect(answer.found).toEqual(then)
-    expect(answer.found.map(({ about }) => about.id)).toEqual([one.id])
-    const taken = valueOf(whatIf(input, { keyTaken: { programId: 'chart', chord: 'Ctrl+Alt+G', does: 'Grid' } }))
+    const check = new CheckUp({ levers: [one, other], frames, values: [], bench: exampleDesk() })
+    const moved = valueOf(check.whatIf({ changes: [{ kind: 'file.move', from: '/l', to: '/logs' }] }))
+    expect(moved.found.map(({ about }) => about.id)).toEqual([one.id])
+    const taken = valueOf(check.whatIf({ keyTaken: { programId: 'chart', chord: 'Ctrl+Alt+G', does: 'Grid' } }))
     expect(taken.found.map(({ code, about }) => [code, about.id])).toEqual([['key-lost', other.id]])
-    expect(whatIf(input, { changes: [{ kind: 'file.move', from: '/none', to: '/x' } as Change] }).ok).toBe(false)
+    expect(check.whatIf({ changes: [{ kind: 'file.move', from: '/none', to: '/x' }] }).ok).toBe(false)
   })
 })
+
+/** What a check-up looks at where that is so. */
+function asIf(now: CheckUpInput, { framesOff = [], keyTaken }: WhatIf): CheckUpInput {
+  const on = now.frames.map((frame) => (framesOff.includes(frame.id) ? { ...frame, on: false } : frame))
+  const taking = keyTaken && now.bench.programs[keyTaken.programId]
+  if (!taking) return { ...now, frames: on }
+  const claims = [...taking.claims, { chord: keyTaken.chord, does: keyTaken.does }]
+  const programs = { ...now.bench.programs, [taking.id]: { ...taking, claims } }
+  return { ...now, frames: on, bench: { ...now.bench, programs } }
+}

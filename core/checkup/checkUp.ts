@@ -119,6 +119,24 @@ export class CheckUp {
     return [...found.values()]
   }
 
+  /** What would be found then that is not found now, and what not any more; all stays as it is. Issues: those of the changes. */
+  whatIf({ changes = [], framesOff = [], keyTaken }: WhatIf): Result<Difference> {
+    const { bench, frames } = this
+    const after = applyChanges(bench, changes)
+    if (!after.ok) return after
+    const now = this.findings()
+    const { clashes, clashesByLever, waiting, unused, ofFrames } = this
+    this.setBench(keyTaken ? withKeyTaken(after.value, keyTaken) : after.value)
+    if (framesOff.length > 0)
+      this.setFrames(frames.map((frame) => (framesOff.includes(frame.id) ? { ...frame, on: false } : frame)))
+    const then = this.findings()
+    this.setBench(bench)
+    this.setFrames(frames)
+    // Nothing else is as it was judged then: levers that looked at what differed are due again, and the rest is known.
+    Object.assign(this, { clashes, clashesByLever, waiting, unused, ofFrames })
+    return succeed({ found: without(then, now), gone: without(now, then) })
+  }
+
   put(lever: Lever): void {
     const before = this.levers.get(lever.id)
     if (before === lever) return
@@ -309,6 +327,12 @@ export function checkUp(input: CheckUpInput): Finding[] {
   return new CheckUp(input).findings()
 }
 
+/** What comes and what goes. */
+export interface Difference {
+  readonly found: Finding[]
+  readonly gone: Finding[]
+}
+
 /** Something that may come to be: changes of the bench, and what is otherwise with frames and keys. */
 export interface WhatIf {
   readonly changes?: readonly Change[]
@@ -318,26 +342,11 @@ export interface WhatIf {
   readonly keyTaken?: { readonly programId: string; readonly chord: string; readonly does: string }
 }
 
-/** What would be found then that is not found now, and what not any more. Issues: those of the changes. */
-export function whatIf(
-  input: CheckUpInput,
-  { changes = [], framesOff = [], keyTaken }: WhatIf,
-): Result<{ readonly found: Finding[]; readonly gone: Finding[] }> {
-  const after = applyChanges(input.bench, changes)
-  if (!after.ok) return after
-  let bench = after.value
-  const taking = keyTaken && own(bench.programs, keyTaken.programId)
-  if (keyTaken && taking) {
-    const claim = { chord: keyTaken.chord, does: keyTaken.does }
-    bench = { ...bench, programs: { ...bench.programs, [taking.id]: { ...taking, claims: [...taking.claims, claim] } } }
-  }
-  const check = new CheckUp(input)
-  const now = check.findings()
-  check.setBench(bench)
-  if (framesOff.length > 0)
-    check.setFrames(input.frames.map((frame) => (framesOff.includes(frame.id) ? { ...frame, on: false } : frame)))
-  const then = check.findings()
-  return succeed({ found: without(then, now), gone: without(now, then) })
+function withKeyTaken(bench: BenchState, { programId, chord, does }: NonNullable<WhatIf['keyTaken']>): BenchState {
+  const taking = own(bench.programs, programId)
+  if (!taking) return bench
+  const claims = [...taking.claims, { chord, does }]
+  return { ...bench, programs: { ...bench.programs, [taking.id]: { ...taking, claims } } }
 }
 
 function without(all: readonly Finding[], others: readonly Finding[]): Finding[] {

@@ -1,5 +1,5 @@
-export { CheckUp, checkUp, whatIf } from './checkUp'
-export type { CheckUpInput, WhatIf } from './checkUp'
+export { CheckUp, checkUp } from './checkUp'
+export type { CheckUpInput, Difference, WhatIf } from './checkUp'
 export { patchOf } from './finding'
 export { judgeLever } from './judgeLever'
 export { judgeRehearsal } from './judgeRehearsal'

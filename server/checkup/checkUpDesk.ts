@@ -119,7 +119,9 @@ export class CheckUpDesk {
   }
 
   /** What would be found then and is not now. Issues: those of the changes, `check-up-busy`. */
-  async whatIf(what: WhatIf): Promise<Result<{ found: readonly Finding[]; gone: readonly Finding[] }>> {
+  async whatIf(
+    what: WhatIf,
+  ): Promise<Result<{ readonly found: readonly Finding[]; readonly gone: readonly Finding[] }>> {
     this.beginNow()
     const seq = ++this.asked
     const answer = await new Promise<Extract<FromCheckUp, { kind: 'what-if' }> | undefined>((resolve) => {

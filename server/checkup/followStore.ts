@@ -1,6 +1,6 @@
 import { applyChanges } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
-import { CheckUp, judgeRehearsal, whatIf } from '../../core/checkup'
+import { CheckUp, judgeRehearsal } from '../../core/checkup'
 import { NO_VALUES } from '../../core/command'
 import type { Finding } from '../../core/checkup'
 import { framesNow, isFrameOn, tableFor } from '../../core/levers'
@@ -69,8 +69,8 @@ export class FollowStore {
         this.edit(message.edit)
         break
       case 'what-if': {
-        if (!this.content) return
-        const answer = whatIf({ ...this.content, frames: this.framesLive }, message.what)
+        if (!this.content || !this.check) return
+        const answer = this.check.whatIf(message.what)
         const told = answer.ok ? { ...answer.value, issues: [] } : { found: [], gone: [], issues: answer.issues }
         this.here.tell({ kind: 'what-if', seq: message.seq, ...told })
         return

@@ -118,4 +118,18 @@ describe('check-up', () => {
     expect(broken.fresh.every(({ sinceMs }) => sinceMs! > 0)).toBe(true)
     expect(broken.state.faults).toBe(broken.fresh.length)
   })
+
+  test('a script that would fail is found by the rehearsal that runs it, with its row', async () => {
+    const steps = [
+      { id: 'a', kind: 'message.show', text: 'Before it' },
+      { id: 'b', kind: 'script.run', script: 'return bench.programs.length.title.sub' },
+    ]
+    const { body: made } = await call<Lever>('POST', '/api/levers', draft({ name: 'Scripted', triggers: [], steps }))
+    const [finding] = await found(made.id, /^rehearsal-fails$/)
+    expect(finding).toMatchObject({ row: '1', where: 'row 2', severity: 'note' })
+    const { version } = await lever(made.id)
+    const mended = [steps[0], { ...steps[1], script: 'return bench.programs.length' }]
+    await call('PATCH', `/api/levers/${made.id}`, { version, steps: mended })
+    await eventually(async () => (await about(made.id)).every(({ code }) => code !== 'rehearsal-fails'))
+  })
 })
