@@ -1,12 +1,11 @@
 import { useRouter } from 'vue-router'
 import type { AnswerOf } from '~~/contract'
 import { arrangementOf } from '~~/core/arrangement'
-import { leverDraftSchema, roadsOfLevers } from '~~/core/levers'
+import { hasRoadFree, leverDraftSchema } from '~~/core/levers'
 import type { Lever, LeverDraft } from '~~/core/levers'
 import { own } from '~~/core/result'
 import { namedIn, stepSchema } from '~~/core/steps'
-import type { Step, StepOf } from '~~/core/steps'
-import { DIRECTIONS } from '~~/core/turntable'
+import type { Step } from '~~/core/steps'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
@@ -20,9 +19,6 @@ export type Reach =
   | { readonly kind: 'road'; readonly tableId: string }
   | { readonly kind: 'later' }
 
-const MOST_ROADS = 8
-const tableIn = ({ steps }: Lever) => steps.find((step): step is StepOf<'turntable'> => step.kind === 'turntable')
-
 /** Makes levers of what was noticed. */
 export function useProposals() {
   const mirror = useMirror()
@@ -31,7 +27,7 @@ export function useProposals() {
 
   /** Turntables that have a road free. */
   function tablesWithRoom(): Lever[] {
-    return mirror.levers.filter((lever) => (tableIn(lever)?.roads.length ?? MOST_ROADS) < MOST_ROADS)
+    return mirror.levers.filter(hasRoadFree)
   }
 
   function draftOf({ name, steps, inputs, scope }: Proposal, frameId: string, reach: Reach): LeverDraft {
@@ -51,22 +47,11 @@ export function useProposals() {
     const draft = draftOf(proposal, frameId, reach)
     const step = arranged ? arrangementFor(proposal) : undefined
     const body = step ? { ...draft, steps: [step], pulledAgain: 'put-back' as const } : draft
-    const made = await notices.attempt(() => callApi('createLever', { body }))
+    const road = reach.kind === 'road' ? { roadOf: reach.tableId } : {}
+    const made = await notices.attempt(() => callApi('createLever', { body: { ...body, ...road } }))
     if (!made) return
-    if (reach.kind === 'road') await addRoad(reach.tableId, made)
     notices.say(`Made ${made.plate} ${made.name}.`)
     await router.push(`/levers/${made.id}`)
-  }
-
-  async function addRoad(tableId: string, lever: Lever): Promise<void> {
-    const table = mirror.leverById.get(tableId)
-    const step = table && tableIn(table)
-    const free = DIRECTIONS.find((direction) => !step?.roads.some((road) => road.direction === direction))
-    if (!table || !step || !free) return
-    const newId = () => crypto.randomUUID().slice(0, 12)
-    const road = { ...roadsOfLevers([lever], newId)[0]!, direction: free }
-    const steps = table.steps.map((one) => (one === step ? { ...step, roads: [...step.roads, road] } : one)) as Step[]
-    await notices.attempt(() => callApi('editLever', { id: table.id, body: { version: table.version, steps } }))
   }
 
   /** How the windows of its programs stand now, as what shall be reached; undefined where none of them is open. */

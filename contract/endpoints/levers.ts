@@ -8,6 +8,14 @@ const leverPatchBody = leverPatchSchema.extend({
   version: z.number().int().positive().meta({ description: 'The version the edit was made from.' }),
 })
 
+const newLeverBody = leverDraftSchema.extend({
+  roadOf: z
+    .string()
+    .max(200)
+    .optional()
+    .meta({ description: 'A lever with a turntable, which gets a road that pulls the new one, in the same edit.' }),
+})
+
 /** Levers, and acts on many of them. */
 export const leversEndpoints = {
   listLevers: {
@@ -20,10 +28,10 @@ export const leversEndpoints = {
     method: 'POST',
     path: '/api/levers',
     summary: 'A new lever; its number and id are given by the store.',
-    body: leverDraftSchema,
+    body: newLeverBody,
     answer: leverSchema,
     status: 201,
-    refusals: { 422: 'It names a program, frame or folder that does not exist.' },
+    refusals: { 422: 'It names a program, frame or folder that does not exist, or no road is free.' },
   },
   readLever: { method: 'GET', path: '/api/levers/:id', summary: 'One lever.', answer: leverSchema, refusals: missing },
   editLever: {

@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest'
 import { exampleBench } from '../bench/exampleBench'
 import type { Program } from '../bench'
-import { fitRoads, roadsOfLevers, roadsOfProgram } from '.'
+import { fitRoads, hasRoadFree, roadsOfLevers, roadsOfProgram, withRoadTo } from '.'
+import { stepSchema } from '../steps'
 
 let count = 0
 const nextId = () => `id-${++count}`
@@ -38,6 +39,24 @@ test('marked levers become roads round the deck, eight at most', () => {
       .join(),
   ).toBe('n,ne,e,se,s,sw,w,nw')
   expect(roadsOfLevers(levers, nextId)[7]!.steps[0]).toMatchObject({ kind: 'lever.pull', leverId: 'l7' })
+})
+
+test('a turntable gets roads one after the other, where they are free, until it has all eight', () => {
+  const say = stepSchema.parse({ id: 'say', kind: 'message.show', text: 'x' })
+  const roads = roadsOfLevers([{ id: 'a' }, { id: 'b' }, { id: 'c' }], nextId)
+  let table = { steps: [say, stepSchema.parse({ id: 'table', kind: 'turntable', roads })] }
+  const added: string[] = []
+  while (hasRoadFree(table)) {
+    const steps = withRoadTo(table, { id: `l${added.length}` }, nextId)!
+    expect(steps[0]).toBe(say)
+    const last = (steps[1] as unknown as { roads: { direction: string; steps: object[] }[] }).roads.at(-1)!
+    expect(last.steps).toMatchObject([{ kind: 'lever.pull', leverId: `l${added.length}` }])
+    added.push(last.direction)
+    table = { steps }
+  }
+  expect(added).toEqual(['ne', 'se', 'sw', 'w', 'nw'])
+  expect(withRoadTo(table, { id: 'x' }, nextId)).toBe(undefined)
+  expect([hasRoadFree({ steps: [say] }), withRoadTo({ steps: [say] }, { id: 'x' }, nextId)]).toEqual([false, undefined])
 })
 
 test('for another program what fits is kept, by the name of the act, and the rest is named', () => {

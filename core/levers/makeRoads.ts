@@ -1,6 +1,6 @@
 import type { Program } from '../bench'
 import { stepSchema } from '../steps'
-import type { AnyStep, Road } from '../steps'
+import type { AnyStep, Road, Step, StepOf } from '../steps'
 import { DIRECTIONS } from '../turntable'
 import type { Direction } from '../turntable'
 import { proposeRoads } from './proposeRoads'
@@ -32,6 +32,26 @@ export function roadsOfLevers(levers: readonly Pick<Lever, 'id'>[], nextId: Next
     label: '',
     steps: [stepOf(nextId, { kind: 'lever.pull', leverId: id, inputs: [] })],
   }))
+}
+
+/** The first turntable among the rows of a lever. */
+export function turntableOf({ steps }: Pick<Lever, 'steps'>): StepOf<'turntable'> | undefined {
+  return steps.find((step): step is StepOf<'turntable'> => step.kind === 'turntable')
+}
+
+/** Whether the turntable of a lever has a road free. */
+export function hasRoadFree(lever: Pick<Lever, 'steps'>): boolean {
+  const table = turntableOf(lever)
+  return table !== undefined && table.roads.length < DIRECTIONS.length
+}
+
+/** The rows of a lever, its turntable with a road more that pulls another lever; undefined where none is free. */
+export function withRoadTo(table: Pick<Lever, 'steps'>, lever: Pick<Lever, 'id'>, nextId: NextId): Step[] | undefined {
+  const step = turntableOf(table)
+  const free = DIRECTIONS.find((direction) => !step?.roads.some((road) => road.direction === direction))
+  if (!step || !free) return undefined
+  const road: Road = { ...roadsOfLevers([lever], nextId)[0]!, direction: free }
+  return table.steps.map((one) => (one === step ? ({ ...step, roads: [...step.roads, road] } as Step) : one))
 }
 
 /**

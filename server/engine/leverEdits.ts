@@ -4,7 +4,7 @@ import { markedFields } from '../../core/fields'
 import { programMissing, sameValue } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
-import { leverPatchSchema, withoutNothing } from '../../core/levers'
+import { leverPatchSchema, withoutNothing, withRoadTo } from '../../core/levers'
 import { assertNever, fail, own, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
 import { makeDistinct, ownAfterEdit } from '../../core/variants'
@@ -13,18 +13,38 @@ import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate, o
 import type { BookState, PlannedEdit } from './bookState'
 import { newId } from './newId'
 
-/** Issues: `frame-missing`, `program-missing`, at their place in the draft. */
-export function createLever(draft: LeverDraft) {
+/**
+ * With a road of a turntable that pulls it, where one is named. Issues: `frame-missing`, `program-missing`, at their place
+ * in the draft, `lever-missing` and `no-road-free` at `roadOf`.
+ */
+export function createLever(draft: LeverDraft, roadOf?: string) {
   return (state: BookState, bench: BenchState): Result<PlannedEdit<Lever>> => {
     const issues = danglingNames(draft, state, bench)
     if (issues.length > 0) return fail(...issues)
     const lever = withoutNothing({ ...draft, id: newId(), plate: nextPlate(state), version: 1 })
-    return succeed({
-      label: `Made ${nameOf([lever])}`,
-      entries: [{ kind: 'lever', id: lever.id, before: null, after: lever }],
-      answer: lever,
-    })
+    const entries: RevisionEntry[] = [{ kind: 'lever', id: lever.id, before: null, after: lever }]
+    if (roadOf !== undefined) {
+      const road = roadTo(lever, roadOf, state, bench)
+      if (!road.ok) return road
+      entries.push(road.value)
+    }
+    return succeed({ label: `Made ${nameOf([lever])}`, entries, answer: lever })
   }
+}
+
+function roadTo(lever: Lever, tableId: string, state: BookState, bench: BenchState): Result<RevisionEntry> {
+  const table = state.levers.get(tableId)
+  if (!table) return fail({ ...leverMissing(tableId), at: 'roadOf' })
+  const steps = withRoadTo(table, lever, newId)
+  if (steps) return succeed(editedEntry(table, { steps }, state, bench))
+  const message = `${nameOf([table])} has no road free: choose another turntable, or leave the road out.`
+  return fail({ code: 'no-road-free', message, at: 'roadOf' })
+}
+
+function editedEntry(before: Lever, patch: Partial<Lever>, state: BookState, { programs }: BenchState) {
+  const pattern = before.variant && state.levers.get(before.variant.patternId)
+  const variant = pattern ? { variant: ownAfterEdit(before, { ...before, ...patch }, pattern, programs) } : {}
+  return edited(before, { ...patch, ...variant })
 }
 
 /**
@@ -37,11 +57,7 @@ export function editLever(id: string, version: number, patch: LeverPatch) {
     if (!before.ok) return before
     const issues = danglingNames(patch, state, bench)
     if (issues.length > 0) return fail(...issues)
-    const pattern = before.value.variant && state.levers.get(before.value.variant.patternId)
-    const variant = pattern
-      ? { variant: ownAfterEdit(before.value, { ...before.value, ...patch }, pattern, bench.programs) }
-      : {}
-    const entry = edited(before.value, { ...patch, ...variant })
+    const entry = editedEntry(before.value, patch, state, bench)
     return succeed({ label: editLabel(before.value, entry.after!), entries: [entry], answer: entry.after! })
   }
 }

@@ -77,6 +77,29 @@ test('a pull by hand names its roads, or is asked for them; what is no road is t
   expect([asking.body.phase, asking.body.question?.kind]).toEqual(['asking', 'choice'])
 })
 
+test('a new lever gets a road of a table with one edit, which is undone as one', async () => {
+  const table = async () => (await call<Lever>('GET', `/api/levers/${lever.id}`)).body.steps[0] as { roads: object[] }
+  const before = await table()
+  const body = draft({ name: 'By road', triggers: [], steps: say('by road') })
+  const made = await call<Lever>('POST', '/api/levers', { ...body, roadOf: lever.id })
+  expect(made.status).toBe(201)
+  expect(made.body).not.toHaveProperty('roadOf')
+  expect((await table()).roads.slice(before.roads.length)).toMatchObject([
+    { direction: 'ne', steps: [{ kind: 'lever.pull', leverId: made.body.id }] },
+  ])
+  expect((await call('POST', '/api/undo')).status).toBe(200)
+  expect(await table()).toEqual(before)
+  expect((await call('GET', `/api/levers/${made.body.id}`)).status).toBe(404)
+
+  const [plain] = (await call<Lever[]>('GET', '/api/levers')).body
+  const refused = await call<{ issues: { code: string; path: string }[] }>('POST', '/api/levers', {
+    ...body,
+    roadOf: plain!.id,
+  })
+  expect([refused.status, refused.body.issues[0]]).toMatchObject([422, { code: 'no-road-free', path: 'roadOf' }])
+  expect((await call('POST', '/api/levers', { ...body, roadOf: 'nobody' })).status).toBe(404)
+})
+
 test('a table with one road, with two of one way, or four deep is refused at its field', async () => {
   const road = (direction: string, steps: object[] = []) => ({ direction, steps })
   const make = async (roads: object[]) => {
