@@ -17,7 +17,7 @@ import { holdStore } from './holdStore'
 
 /** Writes a backup to a file, or into the folder of the store. Gives back where it is. */
 export async function backUpStore(folder: string, file: string | undefined): Promise<string> {
-  if (!existsSync(join(folder, 'database')))
+  if (!hasStore(folder))
     throw new CommandError(`There is no store in ${folder}. Name one with --store.`, EXIT.noServer)
   return withStore(folder, async (opened) => {
     const content = await storedContent(opened)
@@ -26,6 +26,8 @@ export async function backUpStore(folder: string, file: string | undefined): Pro
     return file
   })
 }
+
+const hasStore = (folder: string) => existsSync(join(folder, 'database'))
 
 export interface Restored {
   readonly counts: AnswerOf<'previewBackup'>['counts']
@@ -42,6 +44,7 @@ export async function restoreInStore(folder: string, which: Buffer | string, isD
   const written = await readWritten(bytes)
   if (!written.ok) throw new CommandError(written.issues[0]!.message)
   const { content, left } = readContent(written.value.raw)
+  if (isDry && !hasStore(folder)) return { counts: countsOf(demoContent, content), left }
   return withStore(folder, async (opened) => {
     const now = await storedContent(opened)
     const counts = countsOf(now, content)

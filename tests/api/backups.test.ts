@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
@@ -96,6 +96,8 @@ describe('a backup that is restored', () => {
     const levers = await all()
     const empty = join(folder, 'empty')
     const dry = await keen('--store', empty, 'restore', file, '--dry-run')
+    // Nothing is made by asking.
+    expect(existsSync(empty)).toBe(false)
     expect([dry.code, dry.err]).toEqual([0, 'Nothing was altered.\n'])
     expect(await keen('--store', empty, 'restore', file)).toMatchObject({ code: 0 })
     const other = await startServer(empty)
