@@ -17,8 +17,7 @@ import { holdStore } from './holdStore'
 
 /** Writes a backup to a file, or into the folder of the store. Gives back where it is. */
 export async function backUpStore(folder: string, file: string | undefined): Promise<string> {
-  if (!hasStore(folder))
-    throw new CommandError(`There is no store in ${folder}. Name one with --store.`, EXIT.noServer)
+  if (!hasStore(folder)) throw new CommandError(`There is no store in ${folder}. Name one with --store.`, EXIT.noServer)
   return withStore(folder, async (opened) => {
     const content = await storedContent(opened)
     if (file === undefined) return (await writeBackup(folder, content, 'wanted', Date.now())).file
