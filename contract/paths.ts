@@ -46,6 +46,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   listFrames: ['GET', '/api/frames'],
   writeFrameFile: ['GET', '/api/frames/:id/file'],
   previewFrameFile: ['POST', '/api/frame-files/preview'],
+  mapFrameFile: ['POST', '/api/frame-files/mapping'],
   takeWayOut: ['POST', '/api/frame-files/way-out'],
   readFrameFile: ['POST', '/api/frame-files'],
   readFrameFolder: ['GET', '/api/frame-folder'],

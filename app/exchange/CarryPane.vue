@@ -5,6 +5,9 @@ import { recogniseFile } from '~~/core/exchange'
 import type { Mapping } from '~~/core/exchange'
 import { countOf } from '~~/core/names'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import { mappingOf } from './mappingOf'
+import MissingHere from './MissingHere.vue'
+import PlannedClashes from './PlannedClashes.vue'
 import { saveFile } from '~/files/saveFile'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
@@ -61,47 +64,11 @@ const body = computed((): BodyOf<'importText'> | undefined => {
 })
 /** What stands here for what is not, by kind and name. */
 const mapped = ref<Record<string, string>>({})
-const keyOf = ({ kind, id }: { kind: string; id: string }) => `${kind} ${id}`
 /** All that was missing at first: what is mapped is missing no more. */
 const missing = shallowRef<AnswerOf<'previewText'>['missing']>([])
-const thingWords = { program: 'program', device: 'device', folder: 'folder', place: 'place' } as const
-const choices = computed(() => {
-  const { programs, devices, folders } = mirror.bench
-  const named = (things: Readonly<Record<string, { id: string; name: string }>>) =>
-    Object.values(things).map(({ id, name }) => ({ value: id, name }))
-  return {
-    program: named(programs),
-    device: named(devices),
-    folder: Object.keys(folders).map((name) => ({ value: name, name })),
-    place: [],
-  }
-})
 /** As text, so that what comes to the same is no news to those who look at it. */
-const mapping = computed(() =>
-  JSON.stringify(
-    missing.value.flatMap(({ kind, id }) => {
-      const to = mapped.value[keyOf({ kind, id })]
-      return to === undefined || to === '' ? [] : [{ kind, from: id, to }]
-    }),
-  ),
-)
+const mapping = computed(() => JSON.stringify(mappingOf(missing.value, mapped.value)))
 const isMapped = computed(() => mapping.value !== '[]')
-const withNearest = computed(() =>
-  missing.value.filter((thing) => thing.nearest !== undefined && !mapped.value[keyOf(thing)]),
-)
-
-function choicesFor({ kind, nearest }: AnswerOf<'previewText'>['missing'][number]) {
-  const all = choices.value[kind]
-  return nearest === undefined || all.some(({ value }) => value === nearest)
-    ? all
-    : [{ value: nearest, name: nearest }, ...all]
-}
-
-function mapToNearest(): void {
-  const added = withNearest.value.map((thing) => [keyOf(thing), thing.nearest!] as const)
-  mapped.value = { ...mapped.value, ...Object.fromEntries(added) }
-}
-
 const toDo = computed(() => preview.value?.items.filter(({ fate }) => fate !== 'same') ?? [])
 const saysOfRest = computed(() => {
   const same = (preview.value?.items.length ?? 0) - toDo.value.length
@@ -213,40 +180,8 @@ async function saveTable(id: string): Promise<void> {
               <ElButton @click="read = undefined"> Leave it </ElButton>
               <span class="soft">{{ saysOfRest }}</span>
             </div>
-            <template v-if="missing.length > 0">
-              <div class="tools">
-                <h3>Not here</h3>
-                <span class="soft"
-                  >Levers name {{ countOf(missing.length, 'thing') }} that this machine does not have.</span
-                >
-                <ElButton v-if="withNearest.length > 0" size="small" @click="mapToNearest">
-                  Take the nearest for {{ withNearest.length }}
-                </ElButton>
-              </div>
-              <ul class="items missing" aria-label="Not here">
-                <li v-for="thing in missing" :key="keyOf(thing)">
-                  <span>{{ thingWords[thing.kind] }}</span>
-                  <code class="cut" :title="thing.id">{{ thing.id }}</code>
-                  <ElSelect
-                    v-model="mapped[keyOf(thing)]"
-                    size="small"
-                    clearable
-                    filterable
-                    :allow-create="thing.kind === 'place'"
-                    placeholder="as it is"
-                    :aria-label="`Here for ${thing.id}`"
-                  >
-                    <ElOption
-                      v-for="choice in choicesFor(thing)"
-                      :key="choice.value"
-                      :value="choice.value"
-                      :label="choice.name"
-                    />
-                  </ElSelect>
-                  <span class="soft cut" :title="thing.levers.join(', ')">{{ countOf(thing.count, 'lever') }}</span>
-                </li>
-              </ul>
-            </template>
+            <MissingHere v-if="missing.length > 0" v-model="mapped" :missing="missing" />
+            <PlannedClashes :clashes="preview.clashes" />
             <ul class="items" aria-label="What it brings">
               <li v-for="(item, i) in toDo.slice(0, shown)" :key="i">
                 <strong>{{ fateWords[item.fate] }}</strong>
@@ -318,10 +253,6 @@ section.over {
   gap: 10px;
   padding: 5px 0;
   border-top: 1px solid var(--line);
-}
-.items.missing > li {
-  grid-template-columns: 70px minmax(0, 2fr) minmax(0, 2fr) 80px;
-  align-items: center;
 }
 .items.left > li {
   grid-template-columns: minmax(0, 1fr) minmax(0, 2fr);

@@ -6,6 +6,9 @@ import { countOf } from '~~/core/names'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { saveFile } from '~/files/saveFile'
 import FolderFiles from './FolderFiles.vue'
+import { mappingOf } from './mappingOf'
+import MissingHere from './MissingHere.vue'
+import PlannedClashes from './PlannedClashes.vue'
 import { callApi } from '~/live/callApi'
 import { useKept } from '~/live/useKept'
 import { useMirror } from '~/live/useMirror'
@@ -37,7 +40,6 @@ const choices = [
   { value: 'delete', name: 'delete what the file does not have' },
 ]
 const FATES = { new: 'new', changed: 'changed', same: 'as it is', 'only-here': 'not in the file' } as const
-const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: 'to note' } as const
 /** So many rows are shown. */
 const MOST = 200
 
@@ -106,6 +108,15 @@ async function take({ lever, says }: { lever: string; says: string }, label: str
   if (altered && typed.value.text === text) typed.value = { ...typed.value, text: altered.text }
 }
 
+/** What shall stand for what is not here; the text says it from then on, and its comments stay. */
+const mapped = ref<Record<string, string>>({})
+const mapping = computed(() => mappingOf(preview.value?.missing ?? [], mapped.value))
+async function mapText(): Promise<void> {
+  const { text } = typed.value
+  const altered = await notices.attempt(() => callApi('mapFrameFile', { body: { text, mapping: mapping.value } }))
+  if (altered && typed.value.text === text) typed.value = { ...typed.value, text: altered.text }
+}
+
 /** Puts the cursor where something is wrong. */
 function goTo(line: number, column: number): void {
   const field = area.value?.textarea
@@ -170,19 +181,12 @@ function goTo(line: number, column: number): void {
           </li>
           <li v-if="rows.length > MOST" class="soft">and {{ rows.length - MOST }} more</li>
         </ul>
-        <template v-if="preview.clashes.length > 0">
-          <h2>Keys that would clash</h2>
-          <ul class="rows" aria-label="Keys that would clash">
-            <li v-for="clash in preview.clashes" :key="clash.lever + clash.says">
-              <span class="fault">{{ SEVERITIES[clash.severity] }}</span> {{ clash.lever }}: {{ clash.says }}
-              <span class="ways">
-                <ElButton v-for="way in clash.ways" :key="way" size="small" @click="take(clash, way)">
-                  {{ way }}
-                </ElButton>
-              </span>
-            </li>
-          </ul>
-        </template>
+        <MissingHere v-if="preview.missing.length > 0" v-model="mapped" :missing="preview.missing">
+          <ElButton v-if="mapping.length > 0" size="small" type="primary" @click="mapText">
+            Put {{ countOf(mapping.length, 'thing') }} into the text
+          </ElButton>
+        </MissingHere>
+        <PlannedClashes :clashes="preview.clashes" can-take @take="take" />
         <div class="tools">
           <ChoiceSelect v-model="typed.notInFile" class="left" label="What is not in the file" :options="choices" />
           <ElButton type="primary" :disabled="toDo === 0 || plan.lost.length > 0" :loading="isWorking" @click="readIn">
@@ -222,19 +226,6 @@ function goTo(line: number, column: number): void {
 }
 .frame {
   width: 160px;
-}
-h2 {
-  margin: 0;
-  font-size: 15px;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-top: 4px;
-}
-.ways .el-button {
-  margin: 0;
 }
 .left {
   width: 280px;

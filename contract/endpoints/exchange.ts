@@ -1,7 +1,8 @@
 import { z } from 'zod'
-import { LONGEST_DOCUMENT, mappingSchema, THING_KINDS } from '../../core/exchange'
+import { LONGEST_DOCUMENT } from '../../core/exchange'
 import { runFilterSchema } from '../../core/ledger'
 import { exportAnswerSchema, exportBodySchema, historySchema, importBodySchema, importItemSchema } from '../schemas'
+import { mappingBody, missingThingsSchema, plannedClashesSchema } from './carried'
 import { missing, unusable } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -14,10 +15,7 @@ const textBody = z.object({
     .max(200)
     .optional()
     .meta({ description: 'Bookmarks become levers of this frame, too; only named addresses where it is left out.' }),
-  mapping: mappingSchema
-    .max(2000)
-    .optional()
-    .meta({ description: 'What stands here for programs, devices, folders and places that a document names.' }),
+  mapping: mappingBody.optional(),
 })
 const itemSchema = z.object({
   what: z.enum(['frame', 'lever', 'value', 'kit', 'address', 'settings']),
@@ -95,19 +93,8 @@ export const exchangeEndpoints = {
       issues: z.array(z.object({ at: z.string(), message: z.string() })),
       items: z.array(itemSchema),
       left: z.array(z.object({ name: z.string(), because: z.string() })).meta({ description: 'What cannot be taken.' }),
-      missing: z
-        .array(
-          z.object({
-            kind: z.enum(THING_KINDS),
-            id: z.string(),
-            nearest: z.string().optional(),
-            levers: z.array(z.string()),
-            count: z.number().int(),
-          }),
-        )
-        .meta({
-          description: 'What levers of it name and is not here, with the nearest that is and the first levers.',
-        }),
+      missing: missingThingsSchema,
+      clashes: plannedClashesSchema,
     }),
   },
   importText: {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { LARGEST_FILE } from '../../core/frameFile'
 import { frameFolderSchema, historySchema } from '../schemas'
+import { mappingBody, missingThingsSchema, plannedClashesSchema } from './carried'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -14,12 +15,6 @@ const planSchema = z.object({
   ),
   values: z.array(z.object({ fate: fates, name: z.string() })),
   lost: z.array(z.object({ lever: z.string(), message: z.string() })),
-})
-const clashSchema = z.object({
-  lever: z.string(),
-  severity: z.enum(['lost', 'ambiguous', 'late', 'note']),
-  says: z.string(),
-  ways: z.array(z.string()).meta({ description: 'What can be done about it, in words.' }),
 })
 const issueSchema = z.object({
   line: z.number().int().positive(),
@@ -53,8 +48,19 @@ export const frameFilesEndpoints = {
     answer: z.object({
       issues: z.array(issueSchema),
       plan: planSchema.nullable(),
-      clashes: z.array(clashSchema).meta({ description: 'Of the keys it would bring, worst first.' }),
+      clashes: plannedClashesSchema,
+      missing: missingThingsSchema,
     }),
+  },
+  mapFrameFile: {
+    method: 'POST',
+    path: '/api/frame-files/mapping',
+    summary:
+      'The text of a frame file with other things in the place of what is not here, comments kept. Nothing is altered.',
+    body: z.object({ text, mapping: mappingBody }),
+    mostBytes,
+    answer: z.object({ text: z.string() }),
+    refusals: { 422: 'It cannot be read, with line and column.' },
   },
   takeWayOut: {
     method: 'POST',

@@ -10,7 +10,7 @@ export {
 } from './document'
 export type { ExchangeDocument } from './document'
 export { mappingSchema, missingHere, THING_KINDS, withMapping } from './missing'
-export type { Mapping, MissingThing, ThingKind } from './missing'
+export type { Carried, Mapping, MissingThing, ThingKind } from './missing'
 export { planDocument } from './planDocument'
 export type { DocumentInput, DocumentPlan } from './planDocument'
 export { recogniseFile } from './recognise'

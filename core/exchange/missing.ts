@@ -33,7 +33,8 @@ export interface Mapping {
 }
 
 type Here = Pick<BenchState, 'programs' | 'devices' | 'folders' | 'files'>
-type Carried = Pick<ExchangeDocument, 'frames' | 'values' | 'kits'>
+/** What comes from elsewhere, of a document or of a frame file. */
+export type Carried = Pick<ExchangeDocument, 'frames' | 'values' | 'kits'>
 const leversSchema = frameDocumentSchema.shape.levers
 const kitsSchema = exchangeDocumentSchema.shape.kits
 

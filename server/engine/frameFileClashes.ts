@@ -20,15 +20,31 @@ export interface PlannedClash {
   readonly ways: readonly Extract<WayOut, { patch: unknown }>[]
 }
 
+/** A frame that comes from elsewhere, with what reading it in would do. */
+export interface PlannedPart {
+  readonly document: FrameDocument
+  readonly plan: FramePlan & { readonly frameId?: string }
+}
+
 /** The clashes of what a plan makes and alters, worst first, but for those that stand already; each with its ways out. */
 export function clashesOfPlan(document: FrameDocument, plan: FramePlan, store: Store): PlannedClash[] {
-  const touched = plan.levers.filter(({ fate }) => fate === 'new' || fate === 'changed')
-  if (touched.length === 0) return []
-  const frame = plannedFrame(document, plan)
-  const input = inputOf(store, frame)
+  return clashesOfPlans([{ document, plan }], store)
+}
+
+/** The same of several frames that are read in together. */
+export function clashesOfPlans(parts: readonly PlannedPart[], store: Store): PlannedClash[] {
+  const planned = parts.map(({ document, plan }) => {
+    const touched = plan.levers.filter(({ fate }) => fate === 'new' || fate === 'changed')
+    return { frame: plannedFrame(document, plan), touched }
+  })
+  if (planned.every(({ touched }) => touched.length === 0)) return []
+  const input = inputOf(
+    store,
+    planned.map(({ frame }) => frame),
+  )
   const before = createClashIndex(input)
-  const stood = new Set(touched.flatMap(({ id }) => before.of(id)).map(keyOf))
-  const after = touched.map((planned) => leverOf(planned, frame.id))
+  const stood = new Set(planned.flatMap(({ touched }) => touched.flatMap(({ id }) => before.of(id))).map(keyOf))
+  const after = planned.flatMap(({ frame, touched }) => touched.map((lever) => leverOf(lever, frame.id)))
   for (const lever of after) before.put(lever)
   const nameOf = new Map(after.map(({ id, name }) => [id, name]))
   const found = after
@@ -69,9 +85,10 @@ function ownOf({ variant }: FileLever, patch: Partial<FileLever>): Pick<FileLeve
   }
 }
 
-function inputOf(store: Store, frame: Frame): ClashInput {
+function inputOf(store: Store, planned: readonly Frame[]): ClashInput {
   const { book, bench } = store
-  const frames = [...book.allFrames.filter(({ id }) => id !== frame.id), frame]
+  const ids = new Set(planned.map(({ id }) => id))
+  const frames = [...book.allFrames.filter(({ id }) => !ids.has(id)), ...planned]
   return {
     levers: book.allLevers,
     frames: framesNow(frames, bench, undefined, store.moment()),
@@ -80,9 +97,9 @@ function inputOf(store: Store, frame: Frame): ClashInput {
   }
 }
 
-function plannedFrame({ name, on, condition, rules }: FrameDocument, { frame }: FramePlan): Frame {
+function plannedFrame({ name, on, condition, rules }: FrameDocument, { frame, frameId }: PlannedPart['plan']): Frame {
   return {
-    id: frame?.id ?? 'the frame of the file',
+    id: frame?.id ?? frameId ?? 'the frame of the file',
     name,
     on,
     position: frame?.position ?? 0,

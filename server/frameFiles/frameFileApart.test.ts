@@ -2,10 +2,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test, vi } from 'vitest'
+import { readDocument, writeDocument } from '../../core/exchange'
 import { readFrameFile, writeFrameFile } from '../../core/frameFile'
 import { valueOf } from '../../core/result'
 import { buildWorker } from '../../scripts/buildWorker.mjs'
-import { readFrameFileApart, writeFrameFileApart } from './frameFileApart'
+import { readDocumentApart, readFrameFileApart, writeFrameFileApart } from './frameFileApart'
 
 let folder: string
 let file: string
@@ -26,6 +27,15 @@ test('a large file comes out of its thread as it does without one, and so does w
   expect(await readFrameFileApart(wrong, {}, { file })).toEqual(readFrameFile(wrong))
   const frame = valueOf(readFrameFile(many))
   expect(await writeFrameFileApart(frame, {}, { file })).toBe(writeFrameFile(frame))
+})
+
+test('so does a document, and what is wrong with it', async () => {
+  const text = writeDocument({ frames: [valueOf(readFrameFile(many))], values: [], kits: [] })
+  expect(text.length).toBeGreaterThan(100_000)
+  expect(await readDocumentApart(text, { file })).toEqual(readDocument(text))
+  const wrong = text.replace('"number 700"', '700')
+  const read = await readDocumentApart(wrong, { file })
+  expect([read.ok, read]).toEqual([false, readDocument(wrong)])
 })
 
 test('the server goes on meanwhile', async () => {

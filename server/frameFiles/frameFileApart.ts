@@ -1,14 +1,17 @@
 import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import { readDocument } from '../../core/exchange'
+import type { ExchangeDocument } from '../../core/exchange'
 import { readFrameFile, writeFrameFile } from '../../core/frameFile'
 import type { FrameDocument } from '../../core/frameFile'
 import { fail } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { Programs } from '../../core/variants'
 
-/** What a thread does with a frame file. */
+/** What a thread does with a frame file, or a document of several frames. */
 export type FrameFileWork =
+  | { readonly kind: 'read-document'; readonly text: string }
   | { readonly kind: 'read'; readonly text: string; readonly programs: Programs }
   | {
       readonly kind: 'write'
@@ -42,6 +45,17 @@ export async function readFrameFileApart(
   const read = await inThread<Result<FrameDocument>>(work, file, deadlineMs)
   const message = 'The file takes more time or memory to read than there is. Split it into several frames.'
   return read ?? fail({ code: 'too-large', message, at: '1:1' })
+}
+
+/** `readDocument`, of a large one in a thread of its own. Issue besides: `too-large`. */
+export async function readDocumentApart(
+  text: string,
+  { file = workerFile, deadlineMs }: Apart = {},
+): Promise<Result<ExchangeDocument>> {
+  if (text.length < SMALL_TEXT || !existsSync(file)) return readDocument(text)
+  const read = await inThread<Result<ExchangeDocument>>({ kind: 'read-document', text }, file, deadlineMs)
+  const message = 'The document takes more time or memory to read than there is. Save fewer frames in one.'
+  return read ?? fail({ code: 'too-large', message })
 }
 
 /** `writeFrameFile`, of a large frame in a thread of its own; over the text that stood `before`, where there is one. */

@@ -1,10 +1,12 @@
 import type { AnswerOf, BodyOf } from '../../contract'
-import { missingHere, readBookmarks, readDocument, withMapping } from '../../core/exchange'
-import type { Bookmarks, DocumentPlan, ExchangeDocument } from '../../core/exchange'
+import { missingHere, readBookmarks, withMapping } from '../../core/exchange'
+import type { Bookmarks, Carried as CarriedLevers, DocumentPlan, ExchangeDocument } from '../../core/exchange'
+import type { FrameDocument } from '../../core/frameFile'
 import { succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { BookmarkPlan } from '../engine/documentEdits'
 import type { Store } from '../engine/store'
+import { readDocumentApart } from '../frameFiles/frameFileApart'
 
 type Item = AnswerOf<'previewText'>['items'][number]
 
@@ -14,9 +16,9 @@ export type Carried =
   | { readonly kind: 'bookmarks'; readonly bookmarks: Bookmarks }
 
 /** With what is mapped already in its place. Issues: those of `readDocument` and `readBookmarks`. */
-export function readCarried({ kind, text, mapping = [] }: BodyOf<'importText'>): Result<Carried> {
+export async function readCarried({ kind, text, mapping = [] }: BodyOf<'importText'>): Promise<Result<Carried>> {
   if (kind === 'document') {
-    const document = readDocument(text)
+    const document = await readDocumentApart(text)
     return document.ok ? succeed({ kind, document: withMapping(document.value, mapping) }) : document
   }
   const bookmarks = readBookmarks(text)
@@ -59,11 +61,16 @@ export function itemsOfBookmarks({ addresses, levers }: BookmarkPlan): Item[] {
   ]
 }
 
+/** One frame, as what comes from elsewhere. */
+export function carriedFrame(frame: FrameDocument): CarriedLevers {
+  return { frames: [frame], values: [], kits: [] }
+}
+
 /** So many levers are told for each thing that is missing. */
 const MOST_LEVERS = 5
 
-/** What a document names and is not here; shared values of the store count as here. */
-export function missingOf(document: ExchangeDocument, { book, bench }: Store): AnswerOf<'previewText'>['missing'] {
+/** What levers and kits name and is not here; shared values of the store count as here. */
+export function missingOf(document: CarriedLevers, { book, bench }: Store): AnswerOf<'previewText'>['missing'] {
   const names = book.allValues.map(({ name }) => name)
   return missingHere(document, bench, names).map(({ levers, ...thing }) => {
     return { ...thing, levers: levers.slice(0, MOST_LEVERS), count: levers.length }

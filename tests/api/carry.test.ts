@@ -187,3 +187,30 @@ describe('documents and bookmarks', () => {
     expect((await api('GET', '/api/exchange/tables/none')).status).toBe(404)
   })
 })
+
+test('the keys that a document would clash with are told before it is read in', async () => {
+  const api = apiOf(server.url)
+  const { body: made } = await api<Lever>('POST', '/api/levers', draft({ name: 'Stands', triggers: [] }))
+  const { text } = (await api<{ text: string }>('POST', '/api/exchange/document', { frameIds: [made.frameId] })).body
+  const document = JSON.parse(text) as { frames: { levers: { name: string; triggers: object[] }[] }[] }
+  const preview = async () =>
+    (
+      await api<AnswerOf<'previewText'>>('POST', '/api/exchange/text/preview', {
+        kind: 'document',
+        text: JSON.stringify(document),
+      })
+    ).body
+  // What stands already is no news.
+  expect((await preview()).clashes).toEqual([])
+  const { body: levers } = await api<Lever[]>('GET', '/api/levers')
+  const [taken] = levers.flatMap(({ triggers, frameId, scope }) =>
+    triggers.flatMap((trigger) =>
+      trigger.kind === 'chord' && frameId === made.frameId && scope.kind === 'everywhere' ? [trigger.chord] : [],
+    ),
+  )
+  const lever = document.frames[0]!.levers.find(({ name }) => name === 'Stands')!
+  lever.triggers = [{ id: 't1', kind: 'chord', chord: taken, wins: 'auto' }]
+  const { clashes } = await preview()
+  expect(clashes.some((clash) => clash.lever === 'Stands' && clash.says.length > 10)).toBe(true)
+  expect((await api<Lever>('GET', `/api/levers/${made.id}`)).body.triggers).toEqual([])
+})

@@ -161,3 +161,23 @@ test('variants stand as rows below their pattern; an edit of a row, of the patte
   await undo()
   await undo()
 })
+
+test('what a file names and is not here is told with the nearest, and mapped in its text, comments kept', async () => {
+  const text = `keen-lever: 1
+frame: From elsewhere
+levers:
+  Charts: # of the other machine
+    keys: Ctrl+Alt+Shift+F12
+    open: atlas-roon --profile=red
+  Book:
+    open: night-book # stays
+`
+  const { missing, issues } = await preview(text)
+  expect(issues).toEqual([])
+  expect(missing).toEqual([{ kind: 'program', id: 'atlas-roon', nearest: 'atlas-room', levers: ['Charts'], count: 1 }])
+  const mapping = [{ kind: 'program', from: 'atlas-roon', to: 'atlas-room' }]
+  const mapped = await call<{ text: string }>('POST', '/api/frame-files/mapping', { text, mapping })
+  expect(mapped.body.text).toBe(text.replace('atlas-roon', 'atlas-room'))
+  expect((await preview(mapped.body.text)).missing).toEqual([])
+  expect((await call('POST', '/api/frame-files/mapping', { text: 'no: frame', mapping })).status).toBe(422)
+})

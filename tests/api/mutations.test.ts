@@ -202,6 +202,7 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     uploadIcon: { name: 'a.svg', base64: Buffer.from('<svg><path d="M0 0h1"/></svg>').toString('base64') },
     previewFrameFile: { text: FRAME_FILE },
     readFrameFile: { text: FRAME_FILE, notInFile: 'keep' },
+    mapFrameFile: { text: FRAME_FILE, mapping: [{ kind: 'program', from: 'night-book', to: 'lens-desk' }] },
     takeWayOut: { text: FRAME_FILE, lever: 'A', says: 'F9', label: 'Take F10' },
     keepFrame: { frameId: frame.id },
     actOnFrameFile: { file: 'night-run.frame.yaml', act: 'write-again' },
@@ -280,6 +281,7 @@ const RARE: readonly string[] = [
   'actOnFrameFile',
   'chooseFramePart',
   'takeWayOut',
+  'mapFrameFile',
 ]
 
 const oddIds = ['constructor', '__proto__', '%00', '%F0%9F', '..%2f..', 'x'.repeat(300), '%ED%A0%80', 'a%2Fb']

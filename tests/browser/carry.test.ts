@@ -77,3 +77,19 @@ test('a frame file, a Desktop Entry and a backup are shown where they belong', a
   await page.goto(`${session.server.url}/levers`)
   await seen(page, `${before.length + 1} levers`)
 })
+
+test('what a frame file names and is not here is mapped into its text', async () => {
+  const page = await session.open('/exchange')
+  await anyFile(page)
+  const text =
+    'keen-lever: 1\nframe: Elsewhere\nlevers:\n  Charts:\n    open: atlas-roon # of the other machine\n  Book:\n    open: night-bok\n'
+  await give(page, 'elsewhere.yaml', text)
+  await seen(page, 'Levers name 2 things that this machine does not have.')
+  await button(page, 'Take the nearest for 2')
+  await button(page, 'Put 2 things into the text')
+  await page.waitForFunction(() => !document.querySelector('ul[aria-label="Not here"]'))
+  const field = await page.$eval('[aria-label="Text of the frame file"]', (one) => (one as HTMLTextAreaElement).value)
+  expect(field).toBe(text.replace('atlas-roon', 'atlas-room').replace('night-bok', 'night-book'))
+  await button(page, 'Read it in')
+  await eventually(async () => (await names()).includes('Charts'))
+})

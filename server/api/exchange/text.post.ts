@@ -5,7 +5,7 @@ import { answerOf, refuseWith } from '../../http/refusal'
 import { route } from '../../http/route'
 
 export default route('importText', async ({ engine: { store }, body }) => {
-  const read = readCarried(body)
+  const read = await readCarried(body)
   if (!read.ok) throw refuseWith(422, read.issues, 'text')
   if (read.value.kind === 'bookmarks') {
     const plan = answerOf(await edit(store, importBookmarks(read.value.bookmarks.found, body.frameId)))

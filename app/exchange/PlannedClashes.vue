@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import type { AnswerOf } from '~~/contract'
+
+type Clash = AnswerOf<'previewFrameFile'>['clashes'][number]
+
+/** Keys that would clash if something was read in, with what can be done about each. */
+const { clashes } = defineProps<{
+  clashes: readonly Clash[]
+  /** Whether a way out can be taken before it is read in. */
+  canTake?: boolean
+}>()
+const emit = defineEmits<{ take: [clash: Clash, way: string] }>()
+
+const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: 'to note' } as const
+</script>
+
+<template>
+  <section v-if="clashes.length > 0" aria-label="Clashes">
+    <h3>Keys that would clash</h3>
+    <ul aria-label="Keys that would clash">
+      <li v-for="clash in clashes" :key="clash.lever + clash.says">
+        <span class="fault">{{ SEVERITIES[clash.severity] }}</span> {{ clash.lever }}: {{ clash.says }}
+        <span v-if="canTake" class="ways">
+          <ElButton v-for="way in clash.ways" :key="way" size="small" @click="emit('take', clash, way)">
+            {{ way }}
+          </ElButton>
+        </span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  margin: 6px 0 0;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 3px 0;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 4px;
+}
+.ways .el-button {
+  margin: 0;
+}
+</style>
