@@ -80,7 +80,7 @@ test('a pull by hand names its roads, or is asked for them; what is no road is t
 test('a new lever gets a road of a table with one edit, which is undone as one', async () => {
   const table = async () => (await call<Lever>('GET', `/api/levers/${lever.id}`)).body.steps[0] as { roads: object[] }
   const before = await table()
-  const body = draft({ name: 'By road', triggers: [], steps: say('by road') })
+  const body = draft({ name: 'By road', triggers: [], steps: say('by-road') })
   const made = await call<Lever>('POST', '/api/levers', { ...body, roadOf: lever.id })
   expect(made.status).toBe(201)
   expect(made.body).not.toHaveProperty('roadOf')
