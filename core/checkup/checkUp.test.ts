@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { applyChanges, fileTree, fileTable } from '../bench'
-import type { BenchState, Change } from '../bench'
+import type { BenchState } from '../bench'
 import { exampleDesk } from '../bench/exampleBench'
 import { leverSchema } from '../levers'
 import type { Frame, Lever, NamedValue } from '../levers'
