@@ -88,12 +88,11 @@ function mapToNearest(): void {
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
+  margin: 6px 0;
 }
-.tools .el-button {
-  margin: 0;
-}
+.tools .el-button,
 h3 {
-  margin: 6px 0 0;
+  margin: 0;
 }
 .items {
   margin: 0;

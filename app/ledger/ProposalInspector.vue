@@ -187,4 +187,11 @@ async function makeIt(): Promise<void> {
   display: flex;
   gap: 8px;
 }
+/* In sight however much differs. */
+.made .acts {
+  position: sticky;
+  bottom: 0;
+  padding: 6px 0;
+  background: var(--surface);
+}
 </style>

@@ -116,7 +116,7 @@ nav {
 nav a {
   display: flex;
   align-items: center;
-  padding: 2px 8px 0;
+  padding: 2px 7px 0;
   color: var(--ink);
   text-decoration: none;
   white-space: nowrap;
