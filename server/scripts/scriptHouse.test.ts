@@ -25,7 +25,7 @@ const requestOf = (source: string, values: ScriptRequest['values'] = {}): Script
 /** One long native call, from which the interpreter does not look up. */
 const STUBBORN = 'const a = []; for (;;) a.push("y".repeat(1000) + a.length)'
 
-test('scripts run in their thread one after the other, each as if it were alone', async () => {
+test('scripts run in their threads one after the other, each as if it were alone', async () => {
   const house = new ScriptHouse(file)
   const outcomes = await Promise.all(
     Array.from({ length: 20 }, (_, i) =>
@@ -49,6 +49,20 @@ test('one that holds its thread up is ended by the deadline; the server goes on 
   expect(ended).toMatchObject({ kind: 'failed', message: expect.stringMatching(/^It takes more than 0.6 s/) })
   expect(after).toMatchObject({ kind: 'gave', value: 2 })
   expect(turns).toBeGreaterThan(20)
+  await house.close()
+})
+
+test('one that holds its thread up does not hold up the others', async () => {
+  const house = new ScriptHouse(file, 2500)
+  let hasEnded = false
+  const stubborn = house.run(requestOf(STUBBORN)).then((outcome) => {
+    hasEnded = true
+    return outcome
+  })
+  const others = await Promise.all([1, 2, 3].map((i) => house.run(requestOf(`return ${i}`))))
+  expect(others.map((outcome) => outcome.kind === 'gave' && outcome.value)).toEqual([1, 2, 3])
+  expect(hasEnded).toBe(false)
+  expect(await stubborn).toMatchObject({ kind: 'failed' })
   await house.close()
 })
 

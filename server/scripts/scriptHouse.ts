@@ -10,32 +10,55 @@ const MOST_MEMORY_MB = 256
 /** Beside the built server; the development server has none. */
 const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'scriptWorker.cjs')
 
-/**
- * Runs scripts one after the other in a thread of their own, which is kept for the next one and ended where a script
- * holds it up. What becomes of a script is always an outcome.
- */
-export class ScriptHouse {
-  private worker: Promise<Worker> | undefined
-  private last: Promise<unknown> = Promise.resolve()
-  private isClosed = false
+/** So many scripts run side by side, so that one that holds its thread up does not hold up the others. */
+const LANES = 2
 
-  constructor(
-    private readonly file = workerFile,
-    private readonly deadlineMs = DEADLINE_MS,
-  ) {}
+/** Runs scripts apart from the server, in their order, each in a thread that is free. What becomes of one is always an outcome. */
+export class ScriptHouse {
+  private readonly free: Lane[]
+  private readonly lanes: readonly Lane[]
+  private readonly queue: { readonly request: ScriptRequest; readonly done: (outcome: ScriptOutcome) => void }[] = []
+
+  constructor(file = workerFile, deadlineMs = DEADLINE_MS) {
+    this.lanes = Array.from({ length: LANES }, () => new Lane(file, deadlineMs))
+    this.free = [...this.lanes]
+  }
 
   run(request: ScriptRequest): Promise<ScriptOutcome> {
-    const outcome = this.last.then(() => this.runNow(request))
-    this.last = outcome
-    return outcome
+    return new Promise((done) => {
+      this.queue.push({ request, done })
+      this.runNext()
+    })
   }
 
   async close(): Promise<void> {
-    this.isClosed = true
-    await this.end()
+    await Promise.all(this.lanes.map((lane) => lane.close()))
   }
 
-  private async runNow(request: ScriptRequest): Promise<ScriptOutcome> {
+  private runNext(): void {
+    const lane = this.queue.length > 0 ? this.free.pop() : undefined
+    if (!lane) return
+    const { request, done } = this.queue.shift()!
+    void lane.run(request).then((outcome) => {
+      // The one that was used last is used next, so that another thread begins only where two are needed.
+      this.free.push(lane)
+      done(outcome)
+      this.runNext()
+    })
+  }
+}
+
+/** A thread that is kept for the next script, and ended where one holds it up. */
+class Lane {
+  private worker: Promise<Worker> | undefined
+  private isClosed = false
+
+  constructor(
+    private readonly file: string,
+    private readonly deadlineMs: number,
+  ) {}
+
+  async run(request: ScriptRequest): Promise<ScriptOutcome> {
     if (this.isClosed) return failed('Scripts are not run any more: Keen Lever is ending.')
     if (!existsSync(this.file)) return runHere(request)
     try {
@@ -49,6 +72,11 @@ export class ScriptHouse {
       await this.end()
       return failed('The thread in which scripts run ended. Pull it again.')
     }
+  }
+
+  async close(): Promise<void> {
+    this.isClosed = true
+    await this.end()
   }
 
   private async end(): Promise<void> {
