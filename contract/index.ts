@@ -26,4 +26,5 @@ export type {
   StateAnswer,
   VariantsBody,
 } from './schemas'
+export { OPENED_DIRECTLY, openedAgain } from './openedDirectly'
 export { markRun, reportRun, summarizeRun } from './summarizeRun'

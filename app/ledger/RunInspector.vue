@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
+import { OPENED_DIRECTLY } from '~~/contract'
 import type { RunAnswer, RunSummary } from '~~/contract'
 import { joinPosix } from '~~/core/command'
 import { countOf } from '~~/core/names'
@@ -29,6 +30,7 @@ const run = shallowRef<RunAnswer>()
 /** Rows of the sheet that the run has not come to. */
 const rest = computed(() => (run.value ? Math.max(0, run.value.steps.length - reached(run.value)) : 0))
 const isLever = computed(() => summary.phase === 'ended' && lever.value !== undefined)
+const isOpening = computed(() => summary.phase === 'ended' && summary.leverId === OPENED_DIRECTLY)
 const canPutBack = computed(() => summary.phase === 'ended' && summary.putBack === 'no' && summary.changeCount > 0)
 /** A program that came up with an error window did start; a launch that failed got as far as no window. */
 const failureWords: Record<string, string> = {
@@ -96,7 +98,9 @@ watch(
       >
         Stop the run
       </ElButton>
-      <ElButton v-if="isLever" @click="pullAgain(summary)"> Pull again </ElButton>
+      <ElButton v-if="isLever || isOpening" @click="pullAgain(summary)">
+        {{ isOpening ? 'Open again' : 'Pull again' }}
+      </ElButton>
       <ElButton v-if="summary.phase === 'ended'" @click="saveScript"> Save as a script </ElButton>
     </div>
     <RunSincePart v-if="summary.phase === 'ended'" :key="summary.id" :run-id="summary.id" />

@@ -47,6 +47,11 @@ export function escapeVariables(text: string): string {
   return text.split('${').join('$${')
 }
 
+/** The text that such a one expands to; of one that uses values, the parts that do not. */
+export function unescapeVariables(text: string): string {
+  return text.split('$${').join('${')
+}
+
 /** The text with one value named otherwise. */
 export function renameVariable(text: string, from: string, to: string): string {
   return partsOf(text)

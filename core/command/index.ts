@@ -8,7 +8,14 @@ export { commandIssue, describeIssue } from './issues'
 export type { CommandFact } from './issues'
 export { joinExec, quoteExec, readExecWords, splitExec, writeExecWords } from './exec'
 export type { ExecWord, FieldCodeValues } from './exec'
-export { escapeVariables, expandVariables, namesUsed, partsOf as partsOfText, renameVariable } from './expandVariables'
+export {
+  escapeVariables,
+  expandVariables,
+  namesUsed,
+  partsOf as partsOfText,
+  renameVariable,
+  unescapeVariables,
+} from './expandVariables'
 export type { TextPart } from './expandVariables'
 export { describeExpansion, findExpansions } from './findExpansions'
 export type { Expansion } from './findExpansions'

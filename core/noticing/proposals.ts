@@ -1,4 +1,5 @@
 import type { BenchState } from '../bench'
+import { unescapeVariables } from '../command'
 import { leverInputsSchema } from '../levers'
 import type { Lever, LeverInput, Scope } from '../levers'
 import { formatOperators, handWork, keyWork, msOf } from '../savings'
@@ -100,7 +101,7 @@ function workOf(step: Step, bench: BenchState, levers: readonly Lever[], nowMs: 
 /** What it was the last time is what it is where nothing else is given. */
 function inputOf({ name, isNumber, examples: [latest] }: VaryingInput): LeverInput {
   const kind = isNumber ? 'number' : 'text'
-  return { name, kind, ...(latest ? { standard: latest.replaceAll('$$', '$').slice(0, 4096) } : {}) }
+  return { name, kind, ...(latest ? { standard: unescapeVariables(latest).slice(0, 4096) } : {}) }
 }
 
 /** Whether a lever does the same, in the same order, with the same texts; a text that differs may be anything. */

@@ -1,3 +1,4 @@
+import { escapeVariables } from '../command'
 import { mapTexts, textsOf } from '../steps'
 import type { Step } from '../steps'
 
@@ -44,5 +45,5 @@ export function valueSet(step: Step): number | string | undefined {
 export function withValueAsText(step: Step): Step {
   const value = valueSet(step)
   if (value === undefined) return step
-  return { ...step, to: { kind: 'said', text: String(value).replaceAll('$', '$$$$') } } as Step
+  return { ...step, to: { kind: 'said', text: escapeVariables(String(value)) } } as Step
 }

@@ -1,3 +1,4 @@
+import { OPENED_DIRECTLY } from '../../contract'
 import { escapeVariables } from '../../core/command'
 import { own } from '../../core/result'
 import type { Step } from '../../core/steps'
@@ -17,7 +18,7 @@ export default route('openPlace', async ({ engine, body: { place, programId, whe
       ? { ...common, kind: 'place.open', places }
       : { ...common, kind: 'program.open', programId, args: places, whenRunning }
   const name = [place, program].filter((part) => part !== undefined).join(' with ')
-  const run = await engine.driver.pull({ id: 'opened-directly', name, plate: 0, steps: [step] }, source)
+  const run = await engine.driver.pull({ id: OPENED_DIRECTLY, name, plate: 0, steps: [step] }, source)
   await engine.driver.settled(run.id)
   const report = await reportOf(engine, run.id)
   // What could not be opened was not done.
