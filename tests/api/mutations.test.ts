@@ -278,6 +278,7 @@ const RARE: readonly string[] = [
   'stopRun',
   'followPattern',
   'deleteProgram',
+  'deleteFrame',
   'actOnFrameFile',
   'chooseFramePart',
   'takeWayOut',
