@@ -8,6 +8,14 @@ import { ensureInstalled, root } from './ensureBuilt.mjs'
 /** So long a part of the whole has; what takes longer hangs. */
 const MOST_MS = 40 * 60_000
 
+/** Commands that run, each the leader of all that it began. */
+const going = new Set()
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.once(signal, () => {
+    for (const leader of going) endAll(leader)
+    process.exit(1)
+  })
+
 let passed = 0
 let failed = 0
 
@@ -44,6 +52,7 @@ function run(command, args, env = {}) {
       env: { ...process.env, ...env },
       detached: true,
     })
+    going.add(child.pid)
     const printed = []
     const limit = setTimeout(() => {
       printed.push(Buffer.from(`\n${command} ${args.join(' ')}: ended after ${MOST_MS / 60_000} minutes\n`))
@@ -54,6 +63,7 @@ function run(command, args, env = {}) {
     child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)))
     child.on('close', (status) => {
       clearTimeout(limit)
+      going.delete(child.pid)
       process.stdout.write(Buffer.concat(printed))
       done(status)
     })
