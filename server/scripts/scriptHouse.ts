@@ -60,8 +60,8 @@ class Lane {
 
   async run(request: ScriptRequest): Promise<ScriptOutcome> {
     if (this.isClosed) return failed('Scripts are not run any more: Keen Lever is ending.')
-    if (!existsSync(this.file)) return runHere(request)
     try {
+      if (!existsSync(this.file)) return await runHere(request)
       const worker = await (this.worker ??= begun(this.file))
       const outcome = await answerOf(worker, request, this.deadlineMs)
       if (outcome) return outcome
