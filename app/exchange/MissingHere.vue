@@ -94,11 +94,6 @@ function mapToNearest(): void {
 h3 {
   margin: 0;
 }
-.items {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
 .items > li {
   display: grid;
   grid-template-columns: 70px minmax(0, 2fr) minmax(0, 2fr) 80px;

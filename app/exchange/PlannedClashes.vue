@@ -34,11 +34,6 @@ const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: '
 h3 {
   margin: 6px 0 0;
 }
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
 li {
   padding: 3px 0;
 }

@@ -173,6 +173,7 @@ header {
 }
 .steps {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   counter-reset: step;
 }
