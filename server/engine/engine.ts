@@ -23,6 +23,7 @@ import { newId } from './newId'
 import { PullSums } from './pullSums'
 import { Retention } from './retention'
 import { RecorderDesk } from './recorderDesk'
+import { RunDesk } from './runDesk'
 import { RunDriver } from './runDriver'
 import { CheckUpDesk } from '../checkup/checkUpDesk'
 import { NoticingDesk } from '../noticing/noticingDesk'
@@ -36,6 +37,7 @@ export interface Engine {
   readonly folder: string
   readonly store: Store
   readonly driver: RunDriver
+  readonly runDesk: RunDesk
   readonly scripts: ScriptHouse
   readonly checkUpDesk: CheckUpDesk
   readonly pullSums: PullSums
@@ -80,10 +82,11 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
   const scripts = new ScriptHouse()
   const driver = new RunDriver(store, (request) => scripts.run(request))
   await driver.resume()
+  const runDesk = new RunDesk(store, driver)
   const recorderDesk = await RecorderDesk.open(store)
   const noticingDesk = await NoticingDesk.open(store)
   const handDesk = await HandDesk.open(store, recorderDesk, noticingDesk)
-  const keyDesk = new KeyDesk(store, driver, handDesk, recorderDesk)
+  const keyDesk = new KeyDesk(store, driver, runDesk, handDesk, recorderDesk)
   // The first key shall not wait for what is only done once.
   keyDesk.warmUp()
   await writeRuns(database, [], [])
@@ -114,6 +117,7 @@ export async function startEngine(opened: OpenDatabase, framesIn?: string): Prom
     folder: opened.folder,
     store,
     driver,
+    runDesk,
     scripts,
     checkUpDesk,
     pullSums,
@@ -154,7 +158,7 @@ async function openHere(folder: string, beginning: Beginning): Promise<Engine> {
 export async function restoreStore(content: StoreContent): Promise<Backup> {
   const before = await useEngine()
   const { folder, store } = before
-  await before.driver.stopAll()
+  await before.runDesk.stopAll()
   const restored = (async () => {
     await before.halt()
     try {

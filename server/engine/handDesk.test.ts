@@ -220,7 +220,7 @@ test('an alert waits until it is read; an announcement leaves the board by itsel
   const run = await pull(lever.id)
   expect(run.question).toMatchObject({ text: 'Rain', choices: [{ id: 'read' }] })
   expect(bench().messages).toEqual([])
-  valueOf(await its.engine.driver.answer(run.id, 'read'))
+  valueOf(await its.engine.runDesk.answer(run.id, 'read'))
   const [said] = bench().messages
   expect(said).toMatchObject({ text: 'Dome closed', board: { goneAtMs: said!.atMs + 6000 } })
 })

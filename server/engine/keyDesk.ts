@@ -13,6 +13,7 @@ import type { HandDesk } from './handDesk'
 import type { Step } from '../../core/steps'
 import { pullingStep } from './actLog'
 import type { RecorderDesk } from './recorderDesk'
+import type { RunDesk } from './runDesk'
 import type { RunDriver } from './runDriver'
 import type { Store } from './store'
 
@@ -41,6 +42,7 @@ export class KeyDesk {
   constructor(
     private readonly store: Store,
     private readonly driver: RunDriver,
+    private readonly runDesk: RunDesk,
     private readonly hands?: HandDesk,
     private readonly recorder?: RecorderDesk,
   ) {}
@@ -87,7 +89,7 @@ export class KeyDesk {
     for (const decision of decisions) {
       if (decision.chord === STOP_CHORD && decision.reason === 'reserved') {
         this.letGo()
-        await this.driver.stopAll()
+        await this.runDesk.stopAll()
       }
       if (staysInView(decision)) continue
       const { outputs, issues } = this.filledIn(decision.outputs)

@@ -1,60 +1,28 @@
 import type { BenchState } from '../../core/bench'
-import type { ValueTable } from '../../core/command'
 import { fail, succeed, valueOf } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
-import {
-  failHead,
-  nameByHand,
-  pullForward,
-  rehearseInParts,
-  runHeadSchema,
-  runIssue,
-  runSheetSchema,
-  scriptRequest,
-  stopHead,
-} from '../../core/run'
-import type {
-  AdvanceContext,
-  LogEntry,
-  Pullable,
-  PutBackReport,
-  Rehearsal,
-  RehearsalContext,
-  RunHead,
-  RunSource,
-} from '../../core/run'
-import { readAnswer } from '../../core/steps'
+import { failHead, runHeadSchema, runIssue, runSheetSchema, scriptRequest } from '../../core/run'
+import type { AdvanceContext, LogEntry, Pullable, RunHead, RunSource } from '../../core/run'
 import type { ScriptOutcome, ScriptRequest } from '../../core/script'
-import type { Value } from '../../core/values'
 import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable'
 import type { WholeRun } from '../database/runTable'
 import { breathe } from '../database/rows'
 import { putAside } from '../database/setAside'
 import { Alarms } from './alarms'
-import { startContext } from './beginnings'
 import type { PullOptions } from './beginnings'
 import { OpenRuns } from './openRuns'
-import { planPutBack } from './planPutBack'
 import { RunPlans } from './runPlans'
 import { stepContext } from './stepContext'
 import type { Store, World } from './store'
 import { stretchOf } from './stretch'
 import type { FirstPart, OpenRun, Stretch } from './stretch'
 
-type RehearsalOptions = Pick<RehearsalContext, 'answers' | 'inputs'>
-
 /** So often a run that waits for something looks whether it has come. */
 const LOOK_MS = 1000
 /** A request takes some rounds of the event loop until it is read; so many pass between two stretches. */
 const ROUNDS_BETWEEN = 5
 
-const NOT_ASKING: Issue = { code: 'not-asking', message: 'This run does not ask anything now.' }
-const NOT_PAUSED: Issue = { code: 'not-paused', message: 'This run does not pause now.' }
-const STILL_RUNNING: Issue = {
-  code: 'still-running',
-  message: 'This run is still going on. Stop it, or wait until it ends, then put it back.',
-}
-const NOT_WAITING: Issue = { code: 'not-waiting', message: 'This run does not wait now.' }
+const NO_LONGER: Issue = { code: 'gone-on', message: 'This run has gone on meanwhile.' }
 
 /** Runs a script; what becomes of it is always an outcome. */
 export type RunsScript = (request: ScriptRequest) => Promise<ScriptOutcome>
@@ -106,6 +74,11 @@ export class RunDriver {
     return this.open.of(leverId)
   }
 
+  /** A run that goes on, as it stands. */
+  standing(runId: string): OpenRun | undefined {
+    return this.open.get(runId)
+  }
+
   /** Every run that goes on, as it stands. */
   going(): readonly OpenRun[] {
     return this.open.all()
@@ -115,15 +88,6 @@ export class RunDriver {
   async pull(lever: Pullable, source: RunSource, options?: PullOptions): Promise<RunHead> {
     const pulled = await this.store.change((world) => succeed(this.plans.pull(world, lever, source, options)))
     return valueOf(pulled)
-  }
-
-  async rehearse(lever: Pullable, values: ValueTable | undefined, options: RehearsalOptions = {}): Promise<Rehearsal> {
-    const world = { book: this.store.book, bench: this.store.bench, nowMs: this.store.nowMs() }
-    const context = { ...stepContext(world), ...startContext(world, values), ...options }
-    const parts = rehearseInParts(lever, world.bench, context)
-    let part = parts.next()
-    while (!part.done) part = parts.next('script' in part.value ? await this.runScript(part.value.script) : undefined)
-    return part.value
   }
 
   /** Resolves when the run ends, waits or asks, or when `patienceMs` are over; at once where it does so already. */
@@ -136,75 +100,6 @@ export class RunDriver {
     const run = this.open.get(runId)
     if (run) return { seq: run.seq, head: run.head, sheet: run.sheet, log: [...run.log] }
     return readRun(this.store.database, runId)
-  }
-
-  /**
-   * Gives a run the answer to its question, where that is still the one asked. Issues: `not-asking`, `question-older`
-   * and those of
-   * `readAnswer`.
-   */
-  async answer(runId: string, answer: Value, questionId?: string): Promise<Result<null>> {
-    // Whoever does not say which question means the one that stands now, and not one that comes after it.
-    const meant = questionId ?? this.open.get(runId)?.head.question?.id
-    return this.go(runId, NOT_ASKING, ({ head }) => {
-      if (head.phase !== 'asking' || meant === undefined) return fail(NOT_ASKING)
-      if (head.question!.id !== meant)
-        return fail({
-          code: 'question-older',
-          message: 'That question was answered already; the run asks another one now.',
-          at: 'questionId',
-        })
-      const read = readAnswer(head.question!, answer, this.store.bench)
-      return read.ok ? succeed({ answer }) : read
-    })
-  }
-
-  /** Goes on from a pause, or pauses before the next step. Issues: `not-paused`, `already-ended`. */
-  async goOn(runId: string, how: 'step' | 'run' | 'pause'): Promise<Result<null>> {
-    if (how === 'pause')
-      return this.replace(runId, 'already-ended', 'This run has ended already.', ({ head }) => {
-        return { run: { ...head, isSlow: true }, entries: [] }
-      })
-    return this.go(runId, NOT_PAUSED, ({ head }) =>
-      head.phase === 'paused' ? succeed({ resume: how }) : fail(NOT_PAUSED),
-    )
-  }
-
-  /** Gives a value to a name while a run pauses. Issue: `not-paused`. */
-  async name(runId: string, name: string, value: Value): Promise<Result<null>> {
-    if (this.open.get(runId)?.head.phase !== 'paused') return fail(NOT_PAUSED)
-    return this.replace(runId, NOT_PAUSED.code, NOT_PAUSED.message, ({ head, sheet }, nowMs) =>
-      nameByHand(head, sheet, name, value, nowMs),
-    )
-  }
-
-  /** Ends a run that has not ended. Issue: `already-ended`. */
-  async stop(runId: string): Promise<Result<null>> {
-    return this.replace(runId, 'already-ended', 'This run has ended already.', (run, nowMs) =>
-      stopHead(run.head, run.log, nowMs),
-    )
-  }
-
-  /** Ends every run that has not ended. How many there were. */
-  async stopAll(): Promise<number> {
-    const stopped = await Promise.all(this.open.ids().map((id) => this.stop(id)))
-    return stopped.filter(({ ok }) => ok).length
-  }
-
-  /** Ends the wait of a run now. Issue: `not-waiting`. */
-  async pullForward(runId: string): Promise<Result<null>> {
-    return this.go(runId, NOT_WAITING, ({ head }, nowMs) =>
-      head.phase === 'waiting' ? succeed({ head: pullForward(head, nowMs) }) : fail(NOT_WAITING),
-    )
-  }
-
-  /** Takes back what a run changed. Issues: `still-running`, `run-missing`, `already-put-back`, `log-dropped`. */
-  async putBack(runId: string): Promise<Result<PutBackReport>> {
-    return this.store.change(async (world) => {
-      if (this.open.has(runId)) return fail(STILL_RUNNING)
-      const planned = planPutBack(await readRun(this.store.database, runId), world)
-      return planned.ok ? succeed({ ...planned.value, answer: planned.value.answer.putBack! }) : planned
-    })
   }
 
   close(): void {
@@ -260,8 +155,8 @@ export class RunDriver {
     this.settle(run)
   }
 
-  /** One run goes on, given what it waited for, if `allow` lets it. */
-  private async go(
+  /** One run goes on, given what it waited for, if `allow` lets it; `over` where it has ended. Resolves when it rests. */
+  async go(
     runId: string,
     over: Issue,
     allow: (run: OpenRun, nowMs: number) => Result<Partial<AdvanceContext> & { head?: RunHead }>,
@@ -286,16 +181,15 @@ export class RunDriver {
     return succeed(null)
   }
 
-  /** One run is given another head at once. */
-  private async replace(
+  /** One run is given another head at once, as it stands then. */
+  async replace(
     runId: string,
-    code: string,
-    message: string,
+    over: Issue,
     alter: (run: OpenRun, nowMs: number) => { run: RunHead; entries: readonly LogEntry[] },
   ): Promise<Result<null>> {
     const done = await this.store.change(({ nowMs }) => {
       const run = this.open.get(runId)
-      if (!run) return fail({ code, message })
+      if (!run) return fail(over)
       const { run: head, entries } = alter(run, nowMs)
       const adopt = () => {
         run.log.push(...entries)
@@ -389,8 +283,8 @@ export class RunDriver {
       const request = scriptRequest(head, sheet, log, bench, stepContext({ book, nowMs: this.store.nowMs() }))
       if (!request) return
       const fetched = await this.runScript(request)
-      await this.go(id, NOT_WAITING, ({ head: now }) =>
-        now.phase === 'fetching' && now.entryCount === entryCount ? succeed({ fetched }) : fail(NOT_WAITING),
+      await this.go(id, NO_LONGER, ({ head: now }) =>
+        now.phase === 'fetching' && now.entryCount === entryCount ? succeed({ fetched }) : fail(NO_LONGER),
       )
     } catch (error) {
       const run = this.open.get(id)

@@ -62,16 +62,16 @@ describe('runs', () => {
     const lever = await make([close, close])
     const { head } = await pull(lever)
     const [first, second] = await Promise.all([
-      its.engine.driver.answer(head.id, 'leave'),
-      its.engine.driver.answer(head.id, 'leave'),
+      its.engine.runDesk.answer(head.id, 'leave'),
+      its.engine.runDesk.answer(head.id, 'leave'),
     ])
     // The second comes while the next question is already there, or just before.
     expect([first.ok, ['question-older', 'not-asking'].includes(codeOf(second)!)]).toEqual([true, true])
     await vi.waitFor(async () => expect((await its.engine.driver.find(head.id))!.head.phase).toBe('asking'))
     const asking = (await its.engine.driver.find(head.id))!.head
     expect([asking.phase, asking.stack[0]!.index]).toEqual(['asking', 1])
-    expect(codeOf(await its.engine.driver.answer(head.id, 'leave', head.question!.id))).toBe('question-older')
-    expect((await its.engine.driver.answer(head.id, 'leave', asking.question!.id)).ok).toBe(true)
+    expect(codeOf(await its.engine.runDesk.answer(head.id, 'leave', head.question!.id))).toBe('question-older')
+    expect((await its.engine.runDesk.answer(head.id, 'leave', asking.question!.id)).ok).toBe(true)
     expect((await its.engine.driver.find(head.id))!.head.outcome).toBe('done')
   })
 
@@ -102,7 +102,7 @@ describe('runs', () => {
     expect(writeBench(its.engine.store.bench)).toEqual(before)
     const again = (await its.engine.driver.find(head.id))!
     expect(again.head).toEqual(head)
-    expect((await its.engine.driver.pullForward(head.id)).ok).toBe(true)
+    expect((await its.engine.runDesk.pullForward(head.id)).ok).toBe(true)
     expect(traceOf((await its.engine.driver.find(head.id))!).map(({ outcome }) => outcome)).toEqual([
       'done',
       'done',
@@ -131,7 +131,7 @@ describe('runs', () => {
     const version = its.engine.store.benchVersion
     await its.restart()
     expect([writeBench(its.engine.store.bench), its.engine.store.benchVersion]).toEqual([before, version])
-    const report = valueOf(await its.engine.driver.putBack(run.head.id))
+    const report = valueOf(await its.engine.runDesk.putBack(run.head.id))
     expect([report.undone.length, report.left.length]).toEqual([450, 0])
   })
 
@@ -155,8 +155,8 @@ describe('runs', () => {
         .map(({ head }) => head.id)
         .reverse(),
     )
-    expect(codeOf(await its.engine.driver.putBack(runs[4]!.head.id))).toBe('log-dropped')
-    expect((await its.engine.driver.putBack(runs[11]!.head.id)).ok).toBe(true)
+    expect(codeOf(await its.engine.runDesk.putBack(runs[4]!.head.id))).toBe('log-dropped')
+    expect((await its.engine.runDesk.putBack(runs[11]!.head.id)).ok).toBe(true)
     const [day] = await readDays(its.opened.database, lever.id, dayOf(Date.now()) - 1)
     expect([day!.pulls, day!.done]).toEqual([12, 12])
   })

@@ -81,21 +81,21 @@ describe('a store of version 0.4.0', () => {
     const asking = oldRun('Close down at dawn')
     const waiting = oldRun('Quiet for ten minutes')
     expect([asking.phase, waiting.phase]).toEqual(['asking', 'waiting'])
-    expect((await engine.driver.answer(asking.id, 'leave')).ok).toBe(true)
+    expect((await engine.runDesk.answer(asking.id, 'leave')).ok).toBe(true)
     expect((await engine.driver.find(asking.id))!.head.outcome).toBe('done')
     const muted = () =>
       Object.values(engine.store.bench.devices).filter((device) => device.controls.mute?.value === true)
     const before = muted().length
-    expect((await engine.driver.pullForward(waiting.id)).ok).toBe(true)
+    expect((await engine.runDesk.pullForward(waiting.id)).ok).toBe(true)
     expect((await engine.driver.find(waiting.id))!.head.outcome).toBe('done')
     expect(muted().length).toBeLessThan(before)
   })
 
   test('a run of before is put back, once', async () => {
     const night = oldRun('Prepare the night')
-    const report = valueOf(await engine.driver.putBack(night.id))
+    const report = valueOf(await engine.runDesk.putBack(night.id))
     expect(report.undone.length + report.left.length + report.gone.length).toBe(night.changes.length)
-    expect(await engine.driver.putBack(night.id)).toMatchObject({ ok: false, issues: [{ code: 'already-put-back' }] })
+    expect(await engine.runDesk.putBack(night.id)).toMatchObject({ ok: false, issues: [{ code: 'already-put-back' }] })
   })
 
   test('what was undone can be done again, and every edit can be undone', async () => {

@@ -4,7 +4,7 @@ import { marksOf, runMustBe } from '../../../http/runOf'
 
 export default route('goOnRun', async ({ engine, id, body }) => {
   await runMustBe(engine, id)
-  const done = await engine.driver.goOn(id, body.how)
+  const done = await engine.runDesk.goOn(id, body.how)
   if (!done.ok) throw refuseWith(409, done.issues)
   return marksOf(engine, id)
 })

@@ -4,7 +4,7 @@ import { reportOf, runMustBe } from '../../../http/runOf'
 
 export default route('stopRun', async ({ engine, id }) => {
   await runMustBe(engine, id)
-  const done = await engine.driver.stop(id)
+  const done = await engine.runDesk.stop(id)
   if (!done.ok) throw refuseWith(409, done.issues)
   return reportOf(engine, id)
 })
