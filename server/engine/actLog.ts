@@ -7,7 +7,7 @@ import type { Step } from '../../core/steps'
 import { dropActs, lastActSeq, writeAct } from '../database/actTable'
 import type { StoredAct } from '../database/actTable'
 import type { Database, Queries } from '../database/openDatabase'
-import type { World } from './store'
+import type { World } from './plan'
 
 /** Text typed within this time of the last is one act with it. */
 const TYPING_MS = 10_000

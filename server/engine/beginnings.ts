@@ -6,7 +6,7 @@ import type { Part, Pullable, Run, StartContext } from '../../core/run'
 import type { Scope } from '../../core/values'
 import { newId } from './newId'
 import { stepContext } from './stepContext'
-import type { World } from './store'
+import type { World } from './plan'
 
 /** How a run begins, beside what its lever says. */
 export interface PullOptions {

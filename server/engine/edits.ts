@@ -11,7 +11,8 @@ import type { RevisionEntry } from '../database/schema'
 import { turnedEntries, versionAbove } from '../database/turnedEntries'
 import type { BookState, PlannedEdit } from './bookState'
 import { newId } from './newId'
-import type { Plan, Store } from './store'
+import type { Plan } from './plan'
+import type { Store } from './store'
 import { followerCount, withFollowers } from './variantEdits'
 
 /**

@@ -15,7 +15,8 @@ import { newId } from './newId'
 import type { NoticingDesk } from '../noticing/noticingDesk'
 import type { RecorderDesk } from './recorderDesk'
 import { stepContext } from './stepContext'
-import type { Store, World } from './store'
+import type { World } from './plan'
+import type { Store } from './store'
 
 /** What an act by hand came to; nothing was done where it asks first. */
 export interface ActOutcome {

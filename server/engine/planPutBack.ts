@@ -3,7 +3,7 @@ import type { Result } from '../../core/result'
 import { putBack } from '../../core/run'
 import type { RunHead } from '../../core/run'
 import type { WholeRun } from '../database/runTable'
-import type { Plan, PlannedEntry, World } from './store'
+import type { Plan, PlannedEntry, World } from './plan'
 
 /** Plans to take back what a run that has ended changed. Issues: `run-missing`, `already-put-back`, `log-dropped`. */
 export function planPutBack(run: WholeRun | undefined, { bench, nowMs }: World): Result<Plan<RunHead>> {

@@ -10,7 +10,8 @@ import { minuteOfDay } from './clock'
 import { planPutBack } from './planPutBack'
 import type { PullOptions } from './beginnings'
 import type { RunDriver } from './runDriver'
-import type { Plan, Store, World } from './store'
+import type { Plan, World } from './plan'
+import type { Store } from './store'
 
 /** So many pulls of one lever may wait for each other. */
 const MOST_QUEUED = 100

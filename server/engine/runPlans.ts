@@ -3,7 +3,7 @@ import type { Pullable, RunHead, RunSource } from '../../core/run'
 import { startContext, triedRun } from './beginnings'
 import type { PullOptions } from './beginnings'
 import type { OpenRuns } from './openRuns'
-import type { Plan, World } from './store'
+import type { Plan, World } from './plan'
 import { stretchOf } from './stretch'
 import type { OpenRun } from './stretch'
 

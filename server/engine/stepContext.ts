@@ -3,7 +3,7 @@ import { isFrameOn } from '../../core/levers'
 import type { LeverFacts, StepContext } from '../../core/steps'
 import { minuteOfDay } from './clock'
 import { newId } from './newId'
-import type { World } from './store'
+import type { World } from './plan'
 
 let sum: StepContext['sum']
 

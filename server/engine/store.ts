@@ -6,83 +6,30 @@ import type { Result } from '../../core/result'
 import { lineOf } from '../../core/ledger'
 import type { LedgerLine } from '../../core/ledger'
 import type { Lever } from '../../core/levers'
-import type { LogEntry, RunHead, RunSheet } from '../../core/run'
-import { lastSeq, pruneChanges, readBenchAt, writeBenchAt } from '../database/benchTable'
+import type { RunHead } from '../../core/run'
+import { lastSeq, readBenchAt } from '../database/benchTable'
 import type { BenchAt } from '../database/benchTable'
 import { leverPieces, writeBookHead } from '../database/bookTable'
-import type { Database, Queries } from '../database/openDatabase'
+import type { Database } from '../database/openDatabase'
 import { addPending, endPending, readHistory } from '../database/revisionTable'
-import type { PendingEdit } from '../database/revisionTable'
-import { readMostBehind, writeMostBehind } from '../database/ledgerTable'
-import { lastRunSeq, latestStart, writeRuns } from '../database/runTable'
+import { lastRunSeq, writeRuns } from '../database/runTable'
 import type { LogWrite, RunWrite } from '../database/runTable'
 import { breathe, slicesOf } from '../database/rows'
 import type { RevisionEntry } from '../database/schema'
+import { BenchSnapshots } from './benchSnapshots'
 import { Book } from './book'
 import type { BookDelta } from './book'
 import type { Moment } from '../../core/conditions'
 import { minuteOfDay } from './clock'
 import type { Clock } from './clock'
 import type { LiveFeed } from './liveFeed'
+import { changesOf } from './plan'
+import type { Plan, PlannedEntry, PlannedRun, World } from './plan'
+import { RunClock } from './runClock'
 import { SerialQueue } from './serialQueue'
-
-/**
- * After so many changes the parts of the bench are stored again, so that a start has few changes to make again: as soon
- * as nothing else was stored for a moment, and after ten times as many in any case.
- */
-const CHANGES_PER_SNAPSHOT = 400
-const QUIET_MS = 150
-
-/** What a plan is made against: all that is stored, as it stands. */
-export interface World {
-  readonly book: Book
-  readonly bench: BenchState
-  readonly nowMs: number
-}
-
-/** Where a run stands after a plan. */
-export interface PlannedRun {
-  readonly seq: number
-  readonly head: RunHead
-  readonly sheet: RunSheet | null
-  /** What it had done before the plan. */
-  readonly log: readonly LogEntry[]
-  /** Its sheet is stored with it; it never changes. */
-  readonly isNew?: boolean
-}
-
-/** One entry of the log: what a step of a run did, or changes that no run made. */
-export type PlannedEntry =
-  | { readonly runId: string; readonly body: LogEntry }
-  | { readonly runId: null; readonly source: 'hand' | 'edit' | 'put-back'; readonly changes: readonly Change[] }
-
-/** All that one act alters, to be stored as a whole or not at all. */
-export interface Plan<T> {
-  readonly answer: T
-  /** The bench after all of `log`. */
-  readonly bench?: BenchState
-  readonly log?: readonly PlannedEntry[]
-  readonly runs?: readonly PlannedRun[]
-  /** Levers, frames, values and settings; bench entries are in `log`. */
-  readonly book?: readonly RevisionEntry[]
-  /** Keeps the act in the history of edits; gives its number there. */
-  readonly revise?: (queries: Queries) => Promise<number>
-  /** Stored with it, as part of it. */
-  readonly alongside?: (queries: Queries) => Promise<void>
-  /** The rows of its levers are written after it, by `follow`; only for edits that have the turn. */
-  readonly inParts?: Omit<PendingEdit, 'revisionId'>
-  /** Called once it is stored, before anything else is planned and before the tabs are told. */
-  readonly adopt?: () => void
-}
 
 /** Told of the bench before a commit, of what was changed since, and of the runs that did it. */
 export type BenchWatcher = (before: BenchState, changes: readonly Change[], causes: readonly RunHead[]) => void
-
-/** When the run began that began last by the clock, and by how much at most one began before an earlier one. */
-interface Starts {
-  latestMs: number
-  mostBehindMs: number
-}
 
 /** An edit of many levers that stands already; their rows and the tabs do not yet. */
 interface Unfollowed {
@@ -99,7 +46,6 @@ export class Store {
   private readonly queue = new SerialQueue()
   private readonly edits = new SerialQueue()
   private unfollowed: Unfollowed | undefined
-  private quiet: NodeJS.Timeout | undefined
   private readonly onBench = new Set<BenchWatcher>()
   private readonly onEnded = new Set<(heads: readonly RunHead[]) => void>()
   private readonly onBook = new Set<(delta: BookDelta) => void>()
@@ -110,10 +56,10 @@ export class Store {
     readonly clock: Clock,
     readonly book: Book,
     private state: BenchAt,
-    private stored: BenchAt,
+    private readonly snapshots: BenchSnapshots,
     private seq: number,
     private runSeq: number,
-    private readonly starts: Starts,
+    private readonly runClock: RunClock,
   ) {}
 
   static async open(database: Database, feed: LiveFeed, clock: Clock): Promise<Store> {
@@ -121,12 +67,9 @@ export class Store {
     if (!left) throw new Error('the store has no bench')
     const book = await Book.read(database)
     const { stored, ...state } = left
-    const starts = {
-      latestMs: await latestStart(database),
-      mostBehindMs: (await readMostBehind(database)) ?? 0,
-    }
     const [seq, runSeq] = [await lastSeq(database), await lastRunSeq(database)]
-    return new Store(database, feed, clock, book, state, stored, seq, runSeq, starts)
+    const [snapshots, runClock] = [new BenchSnapshots(stored), await RunClock.open(database)]
+    return new Store(database, feed, clock, book, state, snapshots, seq, runSeq, runClock)
   }
 
   get bench(): BenchState {
@@ -203,33 +146,20 @@ export class Store {
   async idle(): Promise<void> {
     await this.edits.idle()
     await this.queue.idle()
-    clearTimeout(this.quiet)
-    if (this.changesSinceSnapshot >= CHANGES_PER_SNAPSHOT) await this.snapshot()
+    this.snapshots.stopWaiting()
+    if (this.snapshots.isDue(this.benchVersion)) await this.snapshot()
   }
 
-  private get changesSinceSnapshot(): number {
-    return this.state.version - this.stored.version
-  }
-
-  private snapshotSoon(): void {
-    clearTimeout(this.quiet)
-    if (this.changesSinceSnapshot < CHANGES_PER_SNAPSHOT) return
-    const store = () => this.snapshot().catch((error: unknown) => console.error('bench:', error))
-    this.quiet = setTimeout(() => void store(), QUIET_MS).unref()
-  }
-
-  /** Stores the parts of the bench that differ from those that are stored. */
-  private snapshot(): Promise<void> {
-    return this.aside((database) =>
+  /** Stores the parts of the bench as it stands. */
+  private async snapshot(): Promise<void> {
+    const written = await this.aside((database) =>
       database.transaction(async (transaction) => {
         const { state } = this
-        await writeBenchAt(transaction, state, this.clock.nowMs(), this.stored.state)
-        await pruneChanges(transaction, state.version)
+        await this.snapshots.write(transaction, state, this.clock.nowMs())
         return state
       }),
-    ).then((state) => {
-      this.stored = state
-    })
+    )
+    this.snapshots.adopt(written)
   }
 
   /** Tells the tabs of the levers of a large edit and writes their rows, in pieces that let runs through. */
@@ -269,7 +199,7 @@ export class Store {
       const source = entry.runId === null ? entry.source : 'run'
       return { seq: ++seq, runId: entry.runId, source, atMs: nowMs, version, body }
     })
-    await this.clockOf(runs)
+    await this.runClock.note(runs)
     const written = runs.map(({ seq: runSeq, head, sheet, isNew, ...run }): RunWrite => {
       const hasEnded = head.phase === 'ended'
       return {
@@ -280,20 +210,17 @@ export class Store {
         ...(hasEnded ? { line: this.lineOf({ seq: runSeq, head, sheet, ...run }, log) } : {}),
       }
     })
-    const isSnapshotDue = version >= this.stored.version + 10 * CHANGES_PER_SNAPSHOT
+    const withSnapshot = this.snapshots.isOverdue(version)
     const reached: BenchAt = { version, state: bench }
     let history: History | undefined
-    if (!revise && !alongside && !isSnapshotDue) {
+    if (!revise && !alongside && !withSnapshot) {
       if (written.length + entries.length > 0) await writeRuns(this.database, written, entries)
     } else {
       await this.database.transaction(async (transaction) => {
         if (book.length > 0) await writeBookHead(transaction, book, this.book)
         if (!inParts) for (const piece of leverPieces(book)) await piece(transaction)
         if (written.length + entries.length > 0) await writeRuns(transaction, written, entries)
-        if (isSnapshotDue) {
-          await writeBenchAt(transaction, reached, nowMs, this.stored.state)
-          await pruneChanges(transaction, version)
-        }
+        if (withSnapshot) await this.snapshots.write(transaction, reached, nowMs)
         await alongside?.(transaction)
         const revisionId = await revise?.(transaction)
         if (inParts) await addPending(transaction, { ...inParts, revisionId: revisionId! })
@@ -303,8 +230,8 @@ export class Store {
     const before = this.bench
     this.state = reached
     this.seq = seq
-    if (isSnapshotDue) this.stored = reached
-    this.snapshotSoon()
+    if (withSnapshot) this.snapshots.adopt(reached)
+    this.snapshots.whenQuiet(version, () => this.snapshot())
     adopt?.()
     this.tell(log, runs, book, history, inParts !== undefined)
     const ended = written.flatMap(({ head, hasJustEnded }) => (hasJustEnded ? [head] : []))
@@ -320,19 +247,6 @@ export class Store {
   lineOf({ seq, head, sheet, log }: PlannedRun, added: readonly PlannedEntry[] = []): LedgerLine {
     const own = added.flatMap((entry) => (entry.runId === head.id ? [entry.body] : []))
     return lineOf(head, seq, this.book.levers.get(head.leverId)?.frameId ?? null, sheet, [...log, ...own])
-  }
-
-  /** Keeps by how much clocks were set back at most, so that runs of a time are found whatever they showed. */
-  private async clockOf(runs: readonly PlannedRun[]): Promise<void> {
-    const { starts } = this
-    for (const { head, isNew } of runs) {
-      if (!isNew) continue
-      const behindMs = starts.latestMs - head.startedAtMs
-      starts.latestMs = Math.max(starts.latestMs, head.startedAtMs)
-      if (behindMs <= starts.mostBehindMs) continue
-      await writeMostBehind(this.database, behindMs)
-      starts.mostBehindMs = behindMs
-    }
   }
 
   private tell(
@@ -355,10 +269,6 @@ export class Store {
     }
     for (const { seq, head } of runs) this.feed.publish({ type: 'run', run: summarizeRun(head, seq) })
   }
-}
-
-function changesOf(log: readonly PlannedEntry[]): Change[] {
-  return log.flatMap((entry) => (entry.runId === null ? entry.changes : entry.body.changes.map(({ change }) => change)))
 }
 
 const NOTHING = {

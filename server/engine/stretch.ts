@@ -2,7 +2,7 @@ import type { BenchState } from '../../core/bench'
 import { advanceHead } from '../../core/run'
 import type { AdvanceContext, LogEntry, RunHead, RunSheet } from '../../core/run'
 import { stepContext } from './stepContext'
-import type { PlannedEntry, World } from './store'
+import type { PlannedEntry, World } from './plan'
 
 /** So long runs go on in one stretch before what they did is stored and others have their turn, keys above all. */
 const STRETCH_MS = 4
