@@ -47,6 +47,7 @@ export const paths: Record<EndpointName, readonly [string, string]> = {
   writeFrameFile: ['GET', '/api/frames/:id/file'],
   previewFrameFile: ['POST', '/api/frame-files/preview'],
   mapFrameFile: ['POST', '/api/frame-files/mapping'],
+  takeWayOutOfDocument: ['POST', '/api/exchange/text/way-out'],
   takeWayOut: ['POST', '/api/frame-files/way-out'],
   readFrameFile: ['POST', '/api/frame-files'],
   readFrameFolder: ['GET', '/api/frame-folder'],

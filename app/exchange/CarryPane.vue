@@ -15,6 +15,8 @@ import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
 
 /** Any file in, known by what is in it; documents and tables out. */
+type PlannedClash = AnswerOf<'previewText'>['clashes'][number]
+
 const emit = defineEmits<{
   /** A file of another pane, which is to show it. */
   other: [pane: 'entries' | 'frames' | 'backups', file: File]
@@ -119,6 +121,14 @@ function drop(event: DragEvent): void {
   void open(event.dataTransfer?.files)
 }
 
+/** Alters what was read so that a clash is none any more; the file itself stays as it is. */
+async function takeWayOut({ frame, lever, says }: PlannedClash, label: string): Promise<void> {
+  const before = read.value!
+  const given = { text: before.text, frame, lever, says, label, mapping: body.value?.mapping }
+  const altered = await notices.attempt(() => callApi('takeWayOutOfDocument', { body: given }))
+  if (altered && read.value === before) read.value = { ...before, text: altered.text }
+}
+
 async function take(): Promise<void> {
   isWorking.value = true
   const done = await notices.attempt(() => callApi('importText', { body: body.value! }))
@@ -181,7 +191,7 @@ async function saveTable(id: string): Promise<void> {
               <span class="soft">{{ saysOfRest }}</span>
             </div>
             <MissingHere v-if="missing.length > 0" v-model="mapped" :missing="missing" />
-            <PlannedClashes :clashes="preview.clashes" />
+            <PlannedClashes :clashes="preview.clashes" @take="takeWayOut" />
             <ul class="items" aria-label="What it brings">
               <li v-for="(item, i) in toDo.slice(0, shown)" :key="i">
                 <strong>{{ fateWords[item.fate] }}</strong>

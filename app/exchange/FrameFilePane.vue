@@ -27,6 +27,8 @@ const frameId = ref(mirror.frames[0]?.id ?? '')
 const { kept: typed } = useKept('frame-file', { text: '', notInFile: 'keep' })
 const preview = shallowRef<AnswerOf<'previewFrameFile'>>()
 const isWorking = ref(false)
+/** What shall stand for what is not here. */
+const mapped = ref<Record<string, string>>({})
 const area = ref<{ textarea: HTMLTextAreaElement }>()
 const chooser = ref<HTMLInputElement>()
 const settled = refDebounced(
@@ -69,7 +71,13 @@ watch(
 
 async function writeOut(): Promise<void> {
   const file = await notices.attempt(() => callApi('writeFrameFile', { id: frameId.value }))
-  if (file) typed.value = { ...typed.value, text: file.text }
+  if (file) begin(file.text)
+}
+
+/** Another file: what was chosen for the one before says nothing of it. */
+function begin(text: string): void {
+  typed.value = { ...typed.value, text }
+  mapped.value = {}
 }
 
 function save(): void {
@@ -85,7 +93,7 @@ async function open(event: Event): Promise<void> {
 }
 
 async function openFile(file: File): Promise<void> {
-  typed.value = { ...typed.value, text: await file.text() }
+  begin(await file.text())
 }
 onMounted(() => given && openFile(given))
 
@@ -108,8 +116,7 @@ async function take({ lever, says }: { lever: string; says: string }, label: str
   if (altered && typed.value.text === text) typed.value = { ...typed.value, text: altered.text }
 }
 
-/** What shall stand for what is not here; the text says it from then on, and its comments stay. */
-const mapped = ref<Record<string, string>>({})
+/** The text says it from then on, and its comments stay. */
 const mapping = computed(() => mappingOf(preview.value?.missing ?? [], mapped.value))
 async function mapText(): Promise<void> {
   const { text } = typed.value
@@ -186,7 +193,7 @@ function goTo(line: number, column: number): void {
             Put {{ countOf(mapping.length, 'thing') }} into the text
           </ElButton>
         </MissingHere>
-        <PlannedClashes :clashes="preview.clashes" can-take @take="take" />
+        <PlannedClashes :clashes="preview.clashes" @take="take" />
         <div class="tools">
           <ChoiceSelect v-model="typed.notInFile" class="left" label="What is not in the file" :options="choices" />
           <ElButton type="primary" :disabled="toDo === 0 || plan.lost.length > 0" :loading="isWorking" @click="readIn">

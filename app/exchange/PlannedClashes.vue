@@ -3,12 +3,8 @@ import type { AnswerOf } from '~~/contract'
 
 type Clash = AnswerOf<'previewFrameFile'>['clashes'][number]
 
-/** Keys that would clash if something was read in, with what can be done about each. */
-const { clashes } = defineProps<{
-  clashes: readonly Clash[]
-  /** Whether a way out can be taken before it is read in. */
-  canTake?: boolean
-}>()
+/** Keys that would clash if something was read in, with the ways out that can be taken before. */
+const { clashes } = defineProps<{ clashes: readonly Clash[] }>()
 const emit = defineEmits<{ take: [clash: Clash, way: string] }>()
 
 const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: 'to note' } as const
@@ -18,9 +14,9 @@ const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: '
   <section v-if="clashes.length > 0" aria-label="Clashes">
     <h3>Keys that would clash</h3>
     <ul aria-label="Keys that would clash">
-      <li v-for="clash in clashes" :key="clash.lever + clash.says">
+      <li v-for="clash in clashes" :key="`${clash.frame} ${clash.lever} ${clash.says}`">
         <span class="fault">{{ SEVERITIES[clash.severity] }}</span> {{ clash.lever }}: {{ clash.says }}
-        <span v-if="canTake" class="ways">
+        <span v-if="clash.ways.length > 0" class="ways">
           <ElButton v-for="way in clash.ways" :key="way" size="small" @click="emit('take', clash, way)">
             {{ way }}
           </ElButton>

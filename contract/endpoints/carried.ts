@@ -1,6 +1,13 @@
 import { z } from 'zod'
 import { mappingSchema, THING_KINDS } from '../../core/exchange'
 
+/** One way out of a clash as it was told, of a lever that comes from elsewhere. */
+export const wantedWaySchema = z.object({
+  lever: z.string().max(200),
+  says: z.string().max(2000).meta({ description: 'The clash, as it was told.' }),
+  label: z.string().max(400).meta({ description: 'The way out, as it was told.' }),
+})
+
 /** What is told of levers that come from elsewhere, whatever kind of file they come in. */
 
 export const missingThingsSchema = z
@@ -22,6 +29,7 @@ export const mappingBody = mappingSchema
 export const plannedClashesSchema = z
   .array(
     z.object({
+      frame: z.string(),
       lever: z.string(),
       severity: z.enum(['lost', 'ambiguous', 'late', 'note']),
       says: z.string(),

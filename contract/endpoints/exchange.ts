@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { LONGEST_DOCUMENT } from '../../core/exchange'
 import { runFilterSchema } from '../../core/ledger'
 import { exportAnswerSchema, exportBodySchema, historySchema, importBodySchema, importItemSchema } from '../schemas'
-import { mappingBody, missingThingsSchema, plannedClashesSchema } from './carried'
+import { mappingBody, missingThingsSchema, plannedClashesSchema, wantedWaySchema } from './carried'
 import { missing, unusable } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -96,6 +96,19 @@ export const exchangeEndpoints = {
       missing: missingThingsSchema,
       clashes: plannedClashesSchema,
     }),
+  },
+  takeWayOutOfDocument: {
+    method: 'POST',
+    path: '/api/exchange/text/way-out',
+    summary: 'The text of a document with one way out of one of its clashes taken. Nothing is altered.',
+    body: wantedWaySchema.extend({
+      text: textBody.shape.text,
+      mapping: mappingBody.optional(),
+      frame: z.string().max(200).meta({ description: 'The frame of the lever, by its name in the document.' }),
+    }),
+    mostBytes: importBytes * 3,
+    answer: z.object({ text: z.string() }),
+    refusals: { 422: 'It cannot be read, or that clash is not there any more.' },
   },
   importText: {
     method: 'POST',

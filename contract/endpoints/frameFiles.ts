@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { LARGEST_FILE } from '../../core/frameFile'
 import { frameFolderSchema, historySchema } from '../schemas'
-import { mappingBody, missingThingsSchema, plannedClashesSchema } from './carried'
+import { mappingBody, missingThingsSchema, plannedClashesSchema, wantedWaySchema } from './carried'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 
@@ -67,7 +67,7 @@ export const frameFilesEndpoints = {
     path: '/api/frame-files/way-out',
     summary:
       'The text of a frame file with one way out of one of its clashes taken, comments kept. Nothing is altered.',
-    body: z.object({ text, lever: z.string().max(200), says: z.string().max(2000), label: z.string().max(400) }),
+    body: wantedWaySchema.extend({ text }),
     mostBytes,
     answer: z.object({ text: z.string() }),
     refusals: { 422: 'It cannot be read, or that clash is not there any more.' },

@@ -14,6 +14,7 @@ const FREE_KEYS = 2
 
 /** A clash that reading a file in would bring, of the lever of that name in the file. */
 export interface PlannedClash {
+  readonly frame: string
   readonly lever: string
   readonly clash: Clash
   readonly says: string
@@ -24,6 +25,14 @@ export interface PlannedClash {
 export interface PlannedPart {
   readonly document: FrameDocument
   readonly plan: FramePlan & { readonly frameId?: string }
+}
+
+/** One way out of one clash, as it was told. */
+export interface WantedWay {
+  readonly frame: string
+  readonly lever: string
+  readonly says: string
+  readonly label: string
 }
 
 /** The clashes of what a plan makes and alters, worst first, but for those that stand already; each with its ways out. */
@@ -46,7 +55,7 @@ export function clashesOfPlans(parts: readonly PlannedPart[], store: Store): Pla
   const stood = new Set(planned.flatMap(({ touched }) => touched.flatMap(({ id }) => before.of(id))).map(keyOf))
   const after = planned.flatMap(({ frame, touched }) => touched.map((lever) => leverOf(lever, frame.id)))
   for (const lever of after) before.put(lever)
-  const nameOf = new Map(after.map(({ id, name }) => [id, name]))
+  const frameOf = new Map(planned.map(({ frame }) => [frame.id, frame.name]))
   const found = after
     .flatMap(({ id }) => before.of(id))
     .filter((clash) => clash.severity !== 'note' && clash.dormant !== true && !stood.has(keyOf(clash)))
@@ -57,24 +66,27 @@ export function clashesOfPlans(parts: readonly PlannedPart[], store: Store): Pla
     const lever = byId.get(clash.leverId)!
     const free = i < WAYS_FOR ? suggestChords({ ...input, lever, count: FREE_KEYS, index: before }) : []
     const ways = waysOut(clash, lever, free).filter((way) => 'patch' in way)
-    return { lever: nameOf.get(clash.leverId)!, clash, says: describeClash(clash), ways }
+    return { frame: frameOf.get(lever.frameId)!, lever: lever.name, clash, says: describeClash(clash), ways }
   })
 }
 
-/** The document with one way out of one clash taken. Issue: `no-way`, where it is not there any more. */
+/** Frames that come together, with one way out of one clash taken. Issue: `no-way`, where it is not there any more. */
 export function withWayOut(
-  document: FrameDocument,
+  frames: readonly FrameDocument[],
   clashes: readonly PlannedClash[],
-  wanted: { readonly lever: string; readonly says: string; readonly label: string },
-): Result<FrameDocument> {
-  const clash = clashes.find(({ lever, says }) => lever === wanted.lever && says === wanted.says)
+  wanted: WantedWay,
+): Result<FrameDocument[]> {
+  const clash = clashes.find(
+    ({ frame, lever, says }) => frame === wanted.frame && lever === wanted.lever && says === wanted.says,
+  )
   const way = clash?.ways.find(({ label }) => label === wanted.label)
   if (!way) return fail({ code: 'no-way', message: 'That clash is not there any more.', at: 'label' })
   const patch = way.patch as Partial<FileLever>
-  const levers = document.levers.map((lever) =>
-    lever.name === wanted.lever ? { ...lever, ...patch, ...ownOf(lever, patch) } : lever,
+  const alter = (lever: FileLever) =>
+    lever.name === wanted.lever ? { ...lever, ...patch, ...ownOf(lever, patch) } : lever
+  return succeed(
+    frames.map((frame) => (frame.name === wanted.frame ? { ...frame, levers: frame.levers.map(alter) } : frame)),
   )
-  return succeed({ ...document, levers })
 }
 
 /** What a variant alters is its own from then on. */

@@ -1,10 +1,11 @@
 import type { AnswerOf, BodyOf } from '../../contract'
 import { missingHere, readBookmarks, withMapping } from '../../core/exchange'
-import type { Bookmarks, Carried as CarriedLevers, DocumentPlan, ExchangeDocument } from '../../core/exchange'
+import type { Bookmarks, Carried as CarriedLevers, DocumentPlan, ExchangeDocument, Mapping } from '../../core/exchange'
 import type { FrameDocument } from '../../core/frameFile'
 import { succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { BookmarkPlan } from '../engine/documentEdits'
+import type { PlannedPart } from '../engine/frameFileClashes'
 import type { Store } from '../engine/store'
 import { readDocumentApart } from '../frameFiles/frameFileApart'
 
@@ -16,13 +17,24 @@ export type Carried =
   | { readonly kind: 'bookmarks'; readonly bookmarks: Bookmarks }
 
 /** With what is mapped already in its place. Issues: those of `readDocument` and `readBookmarks`. */
-export async function readCarried({ kind, text, mapping = [] }: BodyOf<'importText'>): Promise<Result<Carried>> {
+export async function readCarried({ kind, text, mapping }: BodyOf<'importText'>): Promise<Result<Carried>> {
   if (kind === 'document') {
-    const document = await readDocumentApart(text)
-    return document.ok ? succeed({ kind, document: withMapping(document.value, mapping) }) : document
+    const document = await readMappedDocument(text, mapping)
+    return document.ok ? succeed({ kind, document: document.value }) : document
   }
   const bookmarks = readBookmarks(text)
   return bookmarks.ok ? succeed({ kind, bookmarks: bookmarks.value }) : bookmarks
+}
+
+/** A document with what is mapped already in its place. Issues: those of `readDocument`. */
+export async function readMappedDocument(text: string, mapping: Mapping[] = []): Promise<Result<ExchangeDocument>> {
+  const document = await readDocumentApart(text)
+  return document.ok ? succeed(withMapping(document.value, mapping)) : document
+}
+
+/** Each frame of a document beside what reading it in would do. */
+export function plannedParts({ frames }: ExchangeDocument, plan: DocumentPlan): PlannedPart[] {
+  return frames.map((document, i) => ({ document, plan: plan.frames[i]! }))
 }
 
 /** A plan without things in full, as it is shown. */

@@ -31,8 +31,8 @@ function issues(found: readonly Issue[]): FrameFileIssue[] {
 }
 
 function clashes(found: readonly PlannedClash[]): AnswerOf<'previewFrameFile'>['clashes'] {
-  return found.map(({ lever, clash: { severity }, says, ways }) => {
-    return { lever, severity, says, ways: ways.map(({ label }) => label) }
+  return found.map(({ frame, lever, clash: { severity }, says, ways }) => {
+    return { frame, lever, severity, says, ways: ways.map(({ label }) => label) }
   })
 }
 

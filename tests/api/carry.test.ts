@@ -192,7 +192,7 @@ test('the keys that a document would clash with are told before it is read in', 
   const api = apiOf(server.url)
   const { body: made } = await api<Lever>('POST', '/api/levers', draft({ name: 'Stands', triggers: [] }))
   const { text } = (await api<{ text: string }>('POST', '/api/exchange/document', { frameIds: [made.frameId] })).body
-  const document = JSON.parse(text) as { frames: { levers: { name: string; triggers: object[] }[] }[] }
+  const document = JSON.parse(text) as { frames: { name: string; levers: { name: string; triggers: object[] }[] }[] }
   const preview = async () =>
     (
       await api<AnswerOf<'previewText'>>('POST', '/api/exchange/text/preview', {
@@ -211,6 +211,22 @@ test('the keys that a document would clash with are told before it is read in', 
   const lever = document.frames[0]!.levers.find(({ name }) => name === 'Stands')!
   lever.triggers = [{ id: 't1', kind: 'chord', chord: taken, wins: 'auto' }]
   const { clashes } = await preview()
-  expect(clashes.some((clash) => clash.lever === 'Stands' && clash.says.length > 10)).toBe(true)
+  const clash = clashes.find((one) => one.lever === 'Stands')!
+  expect(clash.says.length).toBeGreaterThan(10)
   expect((await api<Lever>('GET', `/api/levers/${made.id}`)).body.triggers).toEqual([])
+
+  // A way out alters the lever of that frame in the document and no other, whatever else has its name.
+  document.frames.push({ ...document.frames[0]!, name: 'Elsewhere', levers: [{ ...lever, triggers: [] }] } as never)
+  const { frame, lever: name, says, ways } = clash
+  const label = ways.find((way) => way.startsWith('Take '))!
+  const wanted = { text: JSON.stringify(document), frame, lever: name, says, label }
+  const out = await api<{ text: string }>('POST', '/api/exchange/text/way-out', wanted)
+  const altered = JSON.parse(out.body.text) as typeof document
+  const chords = ({ levers: all }: (typeof document.frames)[number]) =>
+    all.find((one) => one.name === 'Stands')!.triggers.map((trigger) => (trigger as { chord: string }).chord)
+  expect([frame, ...altered.frames.map(chords)]).toEqual([document.frames[0]!.name, [label.replace('Take ', '')], []])
+  Object.assign(document, altered)
+  expect((await preview()).clashes.filter((one) => one.lever === 'Stands')).toEqual([])
+  const again = await api('POST', '/api/exchange/text/way-out', { ...wanted, says: 'Nothing' })
+  expect(again.status).toBe(422)
 })

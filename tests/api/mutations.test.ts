@@ -211,6 +211,13 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     importEntries: { files: [entryFile], frameId: frame.id, locale: 'de', desktop: 'Fell:Moor' },
     writeDocument: { frameIds: [frame.id] },
     previewText: { kind: 'bookmarks', text: '<dl><dt><a href="https://a.example/">A</a></dl>' },
+    takeWayOutOfDocument: {
+      text: '{"keen-lever-document":1,"frames":[]}',
+      frame: 'Desk',
+      lever: 'A',
+      says: 'F9',
+      label: 'Take F10',
+    },
     importText: { kind: 'document', text: '{"keen-lever-document":1,"values":[{"name":"stormy","text":"x"}]}' },
     previewBackup: { base64: 'H4sIAAAAAAAAA6tWAgBDv6ajAgAAAA==' },
     restoreBackup: { file: 'none.keen-backup' },
@@ -282,6 +289,7 @@ const RARE: readonly string[] = [
   'actOnFrameFile',
   'chooseFramePart',
   'takeWayOut',
+  'takeWayOutOfDocument',
   'mapFrameFile',
 ]
 

@@ -8,6 +8,6 @@ export default route('takeWayOut', async ({ engine: { store }, body: { text, ...
   const read = await readFrameFileApart(text, store.bench.programs)
   if (!read.ok) throw refuseWith(422, read.issues, 'text')
   const clashes = clashesOfPlan(read.value, framePlanOf(read.value, store.book), store)
-  const document = answerOf(withWayOut(read.value, clashes, wanted))
-  return { text: await writeFrameFileApart(document, store.bench.programs, { before: text }) }
+  const [document] = answerOf(withWayOut([read.value], clashes, { ...wanted, frame: read.value.name }))
+  return { text: await writeFrameFileApart(document!, store.bench.programs, { before: text }) }
 })

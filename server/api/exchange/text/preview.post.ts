@@ -1,6 +1,6 @@
 import { bookmarkPlanOf, documentPlanOf } from '../../../engine/documentEdits'
 import { clashesOfPlans } from '../../../engine/frameFileClashes'
-import { itemsOfBookmarks, itemsOfDocument, missingOf, readCarried } from '../../../http/carriedText'
+import { itemsOfBookmarks, itemsOfDocument, missingOf, plannedParts, readCarried } from '../../../http/carriedText'
 import { previewOf } from '../../../http/framePreview'
 import { route } from '../../../http/route'
 
@@ -21,13 +21,12 @@ export default route('previewText', async ({ engine: { store }, body }) => {
   const plan = documentPlanOf(read.value.document, store.book)
   const issues = plan.lost.slice(0, MOST).map(({ lever, message }) => ({ at: lever, message }))
   const { document } = read.value
-  const parts = document.frames.map((frame, i) => ({ document: frame, plan: plan.frames[i]! }))
   return {
     issues,
     items: itemsOfDocument(document, plan),
     left: [],
     missing: missingOf(document, store),
     // What is lost is told first: a lever that names nothing has no place yet.
-    clashes: issues.length > 0 ? [] : previewOf.clashes(clashesOfPlans(parts, store)),
+    clashes: issues.length > 0 ? [] : previewOf.clashes(clashesOfPlans(plannedParts(document, plan), store)),
   }
 })
