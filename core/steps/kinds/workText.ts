@@ -147,18 +147,23 @@ function lettersOf(text: string, from: number, to: number): string {
   return letters.slice(Math.max(0, at(from) - 1), Math.max(0, at(to))).join('')
 }
 
-/** `*` and `?` in a pattern stand for any letters but line breaks, and for one. */
+/**
+ * `*` and `?` in a pattern stand for any letters but line breaks, and for one: as few as will do, but at the end of the
+ * pattern all to the end of the line.
+ */
 function replaced(
   text: string,
   { find, isPattern }: Extract<TextWork, { kind: 'replace' }>,
   by: string,
 ): Result<Value> {
   if (!isPattern) return succeed(text.split(find).join(by))
-  const pattern = find
-    .replace(/[.+^${}()|[\]\\]/g, String.raw`\$&`)
-    .replaceAll('*', '[^\\n]*?')
-    .replaceAll('?', '[^\\n]')
-  return succeed(text.replace(new RegExp(pattern, 'gu'), () => by))
+  const [body, tail] = find.endsWith('*') ? [find.replace(/\*+$/, ''), '[^\\n]*'] : [find, '']
+  const pattern = body.replace(/[.+^${}()|[\]\\*?]/g, (sign) => {
+    if (sign === '*') return '[^\\n]*?'
+    return sign === '?' ? '[^\\n]' : `\\${sign}`
+  })
+  // What would fit nothing, too, would be found once more behind each line.
+  return succeed(text.replace(new RegExp(pattern === '' ? '[^\\n]+' : pattern + tail, 'gu'), () => by))
 }
 
 function inCase(text: string, to: (typeof LETTER_CASES)[number]): string {
