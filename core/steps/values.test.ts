@@ -131,7 +131,7 @@ describe('the entries of a source', () => {
       { text: 'http://sky.fell.example/', name: 'Sky', address: 'http://sky.fell.example/' },
     ])
     const lever = { id: 'l1', name: 'Close dome', plate: 4, aliases: ['cd'] }
-    const leversOf = (frameId?: string) => (frameId === 'other' ? [] : [lever])
+    const leversOf = (frameId?: string) => (frameId === 'other' ? [] : [{ ...lever, enabled: true }])
     expect(entries({ kind: 'levers' }, bench, { leversOf })).toEqual([{ text: 'Close dome', ...lever }])
     expect(entries({ kind: 'levers', frameId: 'other' }, bench, { leversOf })).toEqual([])
     expect(entries({ kind: 'levers' })).toEqual([])
@@ -181,7 +181,7 @@ describe('the entries of a source', () => {
 
   test('have the parts that are told of them before', () => {
     const on = { ...bench, addresses: [{ name: 'Sky', address: 'http://sky.fell.example/' }] }
-    const leversOf = () => [{ id: 'l1', name: 'Close dome', plate: 4, aliases: [] }]
+    const leversOf = () => [{ id: 'l1', name: 'Close dome', plate: 4, aliases: [], enabled: true }]
     const sources = [
       { kind: 'files', folder: '/in' },
       { kind: 'table', columns: ['name'], rows: [['x']] },
