@@ -37,16 +37,24 @@ const deviceKinds = [
   ...DEVICE_KINDS.map((kind) => ({ value: kind as string, name: deviceKindWords[kind].all })),
 ]
 const HOUR_MS = 3_600_000
+const LIMITS = [
+  { key: 'newerThanMs', label: 'Changed within', unit: 'hours', unitOf: HOUR_MS },
+  { key: 'olderThanMs', label: 'Older than', unit: 'hours', unitOf: HOUR_MS },
+  { key: 'largerThan', label: 'Larger than', unit: 'bytes', unitOf: 1 },
+  { key: 'smallerThan', label: 'Smaller than', unit: 'bytes', unitOf: 1 },
+] as const
 
 function set(part: object): void {
   source.value = { ...source.value, ...part } as Source
 }
 
-function optional(key: string, value: number | null | undefined, factor = 1): void {
-  const { [key]: _before, ...rest } = source.value as Record<string, unknown>
-  source.value = (value === null || value === undefined
-    ? rest
-    : { ...rest, [key]: Math.round(value * factor) }) as unknown as Source
+function inUnits(value: number | undefined, unitOf: number): number | undefined {
+  return value === undefined ? undefined : value / unitOf
+}
+
+/** Nothing typed is no limit. */
+function setLimit(key: string, value: number | null | undefined, unitOf: number): void {
+  set({ [key]: value === null || value === undefined ? undefined : Math.round(value * unitOf) })
 }
 
 function setRow(row: number, column: number, text: string): void {
@@ -114,51 +122,15 @@ function addRow(): void {
             {{ source.isDeep ? 'too' : 'not' }}</label
           >
         </FormField>
-        <FormField label="Changed within" hint="hours">
+        <FormField v-for="limit in LIMITS" :key="limit.key" :label="limit.label" :hint="limit.unit">
           <template #default="{ fieldId }">
             <ElInputNumber
               :id="fieldId"
               size="small"
               :min="0"
               :value-on-clear="null"
-              :model-value="source.newerThanMs === undefined ? undefined : source.newerThanMs / HOUR_MS"
-              @update:model-value="optional('newerThanMs', $event, HOUR_MS)"
-            />
-          </template>
-        </FormField>
-        <FormField label="Older than" hint="hours">
-          <template #default="{ fieldId }">
-            <ElInputNumber
-              :id="fieldId"
-              size="small"
-              :min="0"
-              :value-on-clear="null"
-              :model-value="source.olderThanMs === undefined ? undefined : source.olderThanMs / HOUR_MS"
-              @update:model-value="optional('olderThanMs', $event, HOUR_MS)"
-            />
-          </template>
-        </FormField>
-        <FormField label="Larger than" hint="bytes">
-          <template #default="{ fieldId }">
-            <ElInputNumber
-              :id="fieldId"
-              size="small"
-              :min="0"
-              :value-on-clear="null"
-              :model-value="source.largerThan"
-              @update:model-value="optional('largerThan', $event)"
-            />
-          </template>
-        </FormField>
-        <FormField label="Smaller than" hint="bytes">
-          <template #default="{ fieldId }">
-            <ElInputNumber
-              :id="fieldId"
-              size="small"
-              :min="0"
-              :value-on-clear="null"
-              :model-value="source.smallerThan"
-              @update:model-value="optional('smallerThan', $event)"
+              :model-value="inUnits(source[limit.key], limit.unitOf)"
+              @update:model-value="setLimit(limit.key, $event, limit.unitOf)"
             />
           </template>
         </FormField>
