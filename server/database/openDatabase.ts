@@ -1,10 +1,17 @@
 import { existsSync, renameSync, rmSync } from 'node:fs'
+import { setFlagsFromString } from 'node:v8'
 import { PGlite } from '@electric-sql/pglite'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import type { PgliteDatabase } from 'drizzle-orm/pglite'
 import type * as schema from './schema'
 
 export type Database = PgliteDatabase<typeof schema>
+/**
+ * The code of the database is compiled well only where it is busy for longer than a start takes: done sooner, that keeps
+ * the second core from what the start is waiting for.
+ */
+setFlagsFromString('--wasm-tiering-budget=20000000')
+
 /** A database or a transaction on it. */
 export type Queries = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
 

@@ -61,7 +61,8 @@ export async function openEngine(
   beginning: Beginning = 'as-left',
   framesIn?: string,
 ): Promise<Engine> {
-  const opened = await openStore(folder, address, migrations, beginning)
+  // Most of what it takes to open a database is done beside this thread, which can load meanwhile.
+  const [opened] = await Promise.all([openStore(folder, address, migrations, beginning), loadSums()])
   try {
     return await startEngine(opened, framesIn)
   } catch (error) {

@@ -216,7 +216,8 @@ test('the keys that a document would clash with are told before it is read in', 
   expect((await api<Lever>('GET', `/api/levers/${made.id}`)).body.triggers).toEqual([])
 
   // A way out alters the lever of that frame in the document and no other, whatever else has its name.
-  document.frames.push({ ...document.frames[0]!, name: 'Elsewhere', levers: [{ ...lever, triggers: [] }] } as never)
+  const namesake = { ...lever, plate: 999, triggers: [] }
+  document.frames.push({ ...document.frames[0]!, name: 'Elsewhere', levers: [namesake] })
   const { frame, lever: name, says, ways } = clash
   const label = ways.find((way) => way.startsWith('Take '))!
   const wanted = { text: JSON.stringify(document), frame, lever: name, says, label }
