@@ -101,7 +101,7 @@ export function pressInto(
     case 'ArrowRight':
       return moved(from < to && !selecting ? to : after(text, cursor))
     case 'Home':
-      return moved(text.lastIndexOf('\n', cursor - 1) + 1)
+      return moved(text.slice(0, cursor).lastIndexOf('\n') + 1)
     case 'End': {
       const end = text.indexOf('\n', cursor)
       return moved(end < 0 ? text.length : end)

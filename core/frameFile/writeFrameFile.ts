@@ -219,7 +219,7 @@ function asRow(data: unknown): unknown {
 const NONE = { none: true }
 
 /** Where the line of an offset begins, and where the next one does. */
-const lineStart = (text: string, at: number) => text.lastIndexOf('\n', at - 1) + 1
+const lineStart = (text: string, at: number) => (at === 0 ? 0 : text.lastIndexOf('\n', at - 1) + 1)
 function lineEnd(text: string, at: number): number {
   const end = text.indexOf('\n', at)
   return end < 0 ? text.length : end + 1
