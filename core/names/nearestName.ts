@@ -2,8 +2,8 @@ import { distance } from 'fastest-levenshtein'
 
 /**
  * The known name most like `wanted` (Levenshtein distance, two letters in the wrong order counted as one as by Damerau
- * 1964, case ignored), or undefined
- * when none is near: at most a third of the letters, and at least one, may differ.
+ * 1964, case ignored; the first of several), or undefined when none is near: at most a third of the letters, and at
+ * least one, may differ.
  */
 export function nearestName(wanted: string, known: Iterable<string>): string | undefined {
   const lowered = wanted.toLowerCase()
@@ -24,6 +24,7 @@ function isSwapped(one: string, other: string): boolean {
   if (one.length !== other.length) return false
   let at = 0
   while (at < one.length && one[at] === other[at]) at++
+  if (at === one.length) return false
   return one[at] === other[at + 1] && one[at + 1] === other[at] && one.slice(at + 2) === other.slice(at + 2)
 }
 
