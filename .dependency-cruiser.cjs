@@ -5,7 +5,7 @@ const above = {
   sentence: [],
   values: ['result'],
   sumText: [],
-  dates: ['result'],
+  dates: ['values', 'result'],
   sums: ['sumText', 'result'],
   fields: [],
   phrases: ['result'],

@@ -3,7 +3,7 @@ import { fileAt, globToRegExp } from '../bench'
 import type { BenchState } from '../bench'
 import { fail, succeed } from '../result'
 import type { Result } from '../result'
-import { valueSchema } from '../values'
+import { isDate, valueSchema } from '../values'
 import type { Value } from '../values'
 import { stepIssue } from './issues'
 
@@ -112,11 +112,4 @@ function readText({ check }: Extract<Asked, { kind: 'text' }>, answer: Value): R
 
 function readNumber(text: string): number {
   return text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.'))
-}
-
-/** A day that the calendar has. */
-export function isDate(text: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false
-  const at = new Date(`${text}T00:00:00Z`)
-  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text)
 }

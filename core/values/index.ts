@@ -1,3 +1,4 @@
+export { isDate } from './isDate'
 export { jsonDepth } from './jsonDepth'
 export { givenValueSchema, isSameValue, valueSchema } from './value'
 export type { Value } from './value'
