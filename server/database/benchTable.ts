@@ -24,11 +24,7 @@ export async function readBenchAt(database: Database): Promise<(BenchAt & { read
   if (!head) return undefined
   const parts = readBenchParts(await database.select().from(benchParts))
   const stored = { version: head.version, state: parts.state }
-  const later = await database
-    .select({ seq: logEntries.seq, version: logEntries.version, body: logEntries.body })
-    .from(logEntries)
-    .where(gt(logEntries.version, head.version))
-    .orderBy(asc(logEntries.seq))
+  const later = await entriesSince(database, head.version)
   const { state, odd: unmade } = withLogged(
     parts.state,
     later.flatMap(({ seq, body }) => body.changes.map(({ change }) => ({ seq, change }))),
@@ -43,6 +39,27 @@ export async function readBenchAt(database: Database): Promise<(BenchAt & { read
     await writeBenchAt(transaction, mended, head.atMs)
   })
   return { ...mended, stored: mended }
+}
+
+/** So many entries of the log are read at once: more than there usually are since the parts were stored. */
+const ENTRIES_AT_ONCE = 10_000
+
+/**
+ * Entries of the log that were made after a version, in their order. Each that has changes made a version of its own,
+ * and stands before those of that version that have none. Without a limit all of the log would be looked through.
+ */
+async function entriesSince(database: Database, version: number) {
+  const entries: Pick<typeof logEntries.$inferSelect, 'seq' | 'version' | 'body'>[] = []
+  for (let last = version; ; last = entries.at(-1)!.version) {
+    const some = await database
+      .select({ seq: logEntries.seq, version: logEntries.version, body: logEntries.body })
+      .from(logEntries)
+      .where(gt(logEntries.version, last))
+      .orderBy(asc(logEntries.version), asc(logEntries.seq))
+      .limit(ENTRIES_AT_ONCE)
+    entries.push(...some)
+    if (some.length < ENTRIES_AT_ONCE) return entries
+  }
 }
 
 /** Stores the bench at a version, writing only the parts that differ from those that are stored. */

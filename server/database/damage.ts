@@ -82,7 +82,7 @@ async function tryWriting(database: Database, table: string): Promise<void> {
   try {
     await database.transaction(async (transaction) => {
       await transaction.execute(sql`create temporary table kept on commit drop as select * from ${name} limit 1`)
-      await transaction.execute(sql`delete from ${name} where ctid in (select ctid from ${name} limit 1)`)
+      await transaction.execute(sql`delete from ${name} where ctid = (select ctid from ${name} limit 1)`)
       await transaction.execute(sql`insert into ${name} select * from kept`)
       throw new Undone()
     })

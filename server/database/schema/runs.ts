@@ -31,6 +31,10 @@ export const runs = pgTable(
     index('runs_with_log')
       .on(table.seq)
       .where(sql`sheet is not null`),
+    // Empty but in a store that is just being upgraded: that there is nothing to upgrade shows at once.
+    index('runs_as_a_whole')
+      .on(table.seq)
+      .where(sql`body is not null`),
   ],
 )
 

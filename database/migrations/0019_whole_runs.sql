@@ -1,0 +1,1 @@
+CREATE INDEX "runs_as_a_whole" ON "runs" USING btree ("seq") WHERE body is not null;
