@@ -42,10 +42,7 @@ export function createClashIndex({ levers, frames, programs, keys = DEFAULT_KEYS
       for (const claim of tables.byLever.get(leverId) ?? []) collectClashes(claim, tables, clashes)
       return clashes
     },
-    put: (lever) => {
-      remove(tables, lever.id)
-      put(tables, lever)
-    },
+    put: (lever) => put(tables, lever),
     remove: (leverId) => remove(tables, leverId),
     probe: tables.probe,
     chords: tables.chords,

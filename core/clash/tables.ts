@@ -71,8 +71,9 @@ function putProgram(chords: KeyChords, program: Program, tie: number): void {
   }
 }
 
-/** Takes a lever in that is not there. */
+/** Takes a lever in, in place of the one of the same id. Claims to the same keys stand in the order of their plates. */
 export function put(tables: Tables, lever: Lever): void {
+  takeOut(tables, lever.id)
   const claims = claimsOf(
     claimantOf(lever, (id) => tieOf(tables.ties, id), tables.framesOn),
     tables.chords,
@@ -82,8 +83,9 @@ export function put(tables: Tables, lever: Lever): void {
   for (const claim of claims) {
     if (isPress(claim)) {
       const first = claim.chords[0]!
-      first.claims.push(claim)
-      first.ties.push(claim.by.tie)
+      const at = placeFor(claim, first.claims)
+      first.claims.splice(at, 0, claim)
+      first.ties.splice(at, 0, claim.by.tie)
       if (claim.trigger.match === 'key') addTo(tables.byLegend, writtenAs(claim), claim)
     } else {
       addTo(tables.bySame, claim.same, claim)
@@ -93,6 +95,12 @@ export function put(tables: Tables, lever: Lever): void {
 }
 
 export function remove(tables: Tables, leverId: string): void {
+  takeOut(tables, leverId)
+  tables.byLever.delete(leverId)
+}
+
+/** Takes its claims out; the lever keeps its place among the others. */
+function takeOut(tables: Tables, leverId: string): void {
   for (const claim of tables.byLever.get(leverId) ?? []) {
     if (isPress(claim)) {
       const first = claim.chords[0]!
@@ -105,7 +113,6 @@ export function remove(tables: Tables, leverId: string): void {
       for (const code of claim.codes) takeFrom(tables.byHeldKey, code, claim)
     }
   }
-  tables.byLever.delete(leverId)
 }
 
 /** A program that is not there has a number too: levers may be tied to it all the same. */
@@ -118,8 +125,15 @@ function tieOf(ties: Map<string, number>, programId: string): number {
 
 function addTo(table: Map<string, Claim[]>, key: string, claim: Claim): void {
   const group = table.get(key)
-  if (group) group.push(claim)
+  if (group) group.splice(placeFor(claim, group), 0, claim)
   else table.set(key, [claim])
+}
+
+/** Behind all whose plate is not higher; levers mostly come in the order of their plates. */
+function placeFor({ by }: Claim, claims: readonly Claim[]): number {
+  let at = claims.length
+  while (at > 0 && claims[at - 1]!.by.lever.plate > by.lever.plate) at -= 1
+  return at
 }
 
 function takeFrom(table: Map<string, Claim[]>, key: string, claim: Claim): void {
