@@ -1,12 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { applyChanges, fileTree, fileTable } from '../bench'
+import { applyChanges, fileTree, fileTable, windowsOf } from '../bench'
 import type { BenchState } from '../bench'
 import { exampleDesk } from '../bench/exampleBench'
 import { leverSchema } from '../levers'
 import type { Frame, Lever, NamedValue } from '../levers'
 import { valueOf } from '../result'
+import { changesOf, rehearse } from '../run'
+import { drawnActs } from '../run/exampleActs'
 import type { ScriptOutcome } from '../script'
+import { causesOf, plainStepSchema } from '../steps'
 import { checkUp, CheckUp, patchOf } from '.'
 import type { CheckUpInput, Finding, WhatIf } from '.'
 import { judgeRehearsal } from './judgeRehearsal'
@@ -255,6 +258,107 @@ describe('what can never be', () => {
       { kind: 'files.move', act: 'copy', paths: ['/in/*'], to: '/l/../later', taken: 'both', makeFolder: false },
     )
     expect(codes(check([files]))).toContain('sets-off')
+  })
+
+  const waits = (event: object, ...steps: Record<string, unknown>[]) =>
+    lever({ steps, doors: [{ id: 'd', kind: 'event', event }] })
+
+  const arranges = (rest: string, part: object = {}) => ({
+    kind: 'bench.arrange',
+    windows: [{ programId: 'book' }],
+    devices: [],
+    frames: [],
+    rest,
+    unsaved: 'ask',
+    ...part,
+  })
+
+  test.each([
+    ['chart', arranges('close'), true],
+    ['book', arranges('leave'), false],
+    ['book', arranges('leave', { windows: [{ programId: 'book', shows: { documents: [] } }] }), true],
+    ['chart', arranges('hide'), false],
+    ['chart', { kind: 'programs.put-away', which: { kind: 'all' }, how: 'close' }, true],
+    ['chart', { kind: 'programs.put-away', which: { kind: 'all' }, how: 'hide' }, false],
+    ['chart', { kind: 'programs.put-away', which: { kind: 'all-but', programIds: ['chart'] }, how: 'close' }, false],
+    ['chart', { kind: 'windows.close', which: { kind: 'program', programId: 'chart' } }, true],
+    ['chart', { kind: 'windows.close', which: { kind: 'title', text: 'chart' } }, false],
+  ])('the end of %s by %j: %s', (programId, step, is) => {
+    expect(codes(check([waits({ kind: 'program-ends', programId }, step)])).includes('sets-off')).toBe(is)
+  })
+
+  test.each([
+    ['web', { kind: 'place.open', places: ['https://sky.example/tonight'] }],
+    ['drawers', { kind: 'place.open', places: ['${in}'] }],
+    ['book', { kind: 'place.open', places: ['/l/a.log'], programIds: ['book'] }],
+    ['book', { kind: 'program.switch', programId: 'chart', otherId: 'book' }],
+    ['book', arranges('leave')],
+  ])('the start of %s by %j', (programId, step) => {
+    const isTold = (by: string) =>
+      codes(check([waits({ kind: 'program-starts', programId: by }, step)])).includes('sets-off')
+    expect([isTold(programId), isTold('dome')]).toEqual([true, false])
+  })
+
+  test('a frame that an arrangement switches on, and not one that it switches off', () => {
+    const by = (on: boolean) =>
+      check([waits({ kind: 'frame-on', frameId: 'desk' }, arranges('leave', { frames: [{ frameId: 'desk', on }] }))])
+    expect([codes(by(true)), codes(by(false))]).toEqual([['sets-off'], []])
+  })
+
+  test('files under other names in the folder that is waited for, as far as their endings can fit', () => {
+    const renames = (pattern: string, waitedFor: string) =>
+      check([
+        waits(
+          { kind: 'file-appears', folder: '/in', pattern: waitedFor },
+          { kind: 'files.rename', paths: ['/in/*.exposure'], pattern },
+        ),
+      ])
+    const isTold = (pattern: string, waitedFor: string) => codes(renames(pattern, waitedFor)).includes('sets-off')
+    expect(isTold('${name}-${n}${ending}', '*.exposure')).toBe(true)
+    expect(isTold('${name}-done.EXPOSURE', '*.exposure')).toBe(true)
+    expect(isTold('${name}.done', '*')).toBe(true)
+    expect(isTold('${name}.done', '*.exposure')).toBe(false)
+  })
+
+  test('what an act brings about by name is always among what it is said to', () => {
+    const kinds = [
+      'program.open',
+      'program.switch',
+      'program.close',
+      'program.uninstall',
+      'place.open',
+      'bench.arrange',
+    ]
+    const acts = fc.oneof(...[...kinds, 'programs.put-away'].map((kind) => drawnActs[kind]!))
+    const desk = exampleDesk()
+    const programs = Object.keys(desk.programs)
+    const brought = new Set<string>()
+    let ids = 0
+    const nextId = () => `new-${(ids += 1)}`
+    fc.assert(
+      fc.property(acts, (act) => {
+        const step = plainStepSchema.parse({ id: 's', ...act })
+        if (step.kind === 'programs.put-away' && step.which.kind === 'front') return
+        const { run } = rehearse(lever({ steps: [act] }), desk, { nowMs: 0, nextId })
+        const causes = causesOf(step, desk)
+        let before = desk
+        for (const { change } of changesOf(run)) {
+          const after = valueOf(applyChanges(before, [change]))
+          for (const programId of programs) {
+            const [ran, runs] = [before, after].map((bench) => windowsOf(bench, programId).length > 0)
+            if (ran === runs) continue
+            const kind = runs ? 'program-starts' : 'program-ends'
+            brought.add(`${step.kind} ${kind}`)
+            expect(causes).toContainEqual({ kind, programId })
+          }
+          before = after
+        }
+      }),
+      { numRuns: 500 },
+    )
+    const starts = ['program.open', 'place.open', 'program.switch'].map((kind) => `${kind} program-starts`)
+    const ends = ['program.close', 'program.uninstall', 'programs.put-away'].map((kind) => `${kind} program-ends`)
+    expect([...brought]).toEqual(expect.arrayContaining([...starts, ...ends, 'bench.arrange program-ends']))
   })
 
   test('values that nobody uses, frames that are on by what is gone', () => {

@@ -168,10 +168,10 @@ export class CheckUp {
     this.bench = bench
     for (const key of changedKeys(looked, this.emptyDesk()))
       for (const id of this.byBenchKey.get(key) ?? NO_KEYS) this.due.add(id)
-    if (before.programs !== bench.programs) this.clashes = this.clashesByLever = undefined
+    // What a step may open is told by what programs open.
+    if (before.programs !== bench.programs) this.clashes = this.clashesByLever = this.waiting = undefined
     if (before.folders !== bench.folders) this.valuesChanged()
     this.ofFrames = undefined
-    if (before.folders !== bench.folders) this.waiting = undefined
   }
 
   setFrames(frames: readonly Frame[]): void {

@@ -1,7 +1,8 @@
 import { absolutePath } from '../bench'
 import { expandVariables } from '../command'
-import { everyStep, namedIn } from '../steps'
-import type { PlainStep } from '../steps'
+import { assertNever } from '../result'
+import { causesOf, everyStep, namedIn } from '../steps'
+import type { Cause, PlainStep } from '../steps'
 import type { BenchEvent, Lever } from '../levers'
 import type { Finding } from './finding'
 import type { World } from './world'
@@ -56,7 +57,8 @@ function shortestCircle(from: Lever, follow: ReadonlyMap<string, readonly Lever[
 
 function mayPull(lever: Lever, other: Lever, world: World): boolean {
   const events = (other.doors ?? []).flatMap((door) => (door.kind === 'event' ? [door.event] : []))
-  return stepsOf(lever, world).some((own) => events.some((event) => mayBring(own, event, lever, other, world)))
+  const causes = stepsOf(lever, world).flatMap((step) => causesOf(step, world.bench))
+  return causes.some((cause) => events.some((event) => isOf(cause, lever, event, other, world)))
 }
 
 /** The steps of a lever and of all that it pulls. */
@@ -76,27 +78,40 @@ function stepsOf(root: Lever, world: World): PlainStep[] {
   return found
 }
 
-function mayBring(step: PlainStep, event: BenchEvent, by: Lever, other: Lever, world: World): boolean {
+/** Whether a cause of one lever is what another waits for. */
+function isOf(cause: Cause, by: Lever, event: BenchEvent, other: Lever, world: World): boolean {
   switch (event.kind) {
-    case 'program-starts':
-      return step.kind === 'program.open' && step.programId === event.programId
-    case 'program-ends':
-      return (step.kind === 'program.close' || step.kind === 'program.uninstall') && step.programId === event.programId
     case 'front-changes':
-      return (
-        (step.kind === 'program.open' || step.kind === 'program.raise') &&
-        (event.programId === undefined || step.programId === event.programId)
-      )
+      return cause.kind === event.kind && (event.programId === undefined || cause.programId === event.programId)
+    case 'program-starts':
+    case 'program-ends':
+      return cause.kind === event.kind && cause.programId === event.programId
     case 'frame-on':
-      return step.kind === 'frame.switch' && step.to !== 'off' && step.frameIds.includes(event.frameId)
+      return cause.kind === event.kind && cause.frameId === event.frameId
     case 'file-appears': {
-      if (step.kind !== 'files.move' && step.kind !== 'files.gather') return false
-      const [to, folder] = [placeOf(step.to, by, world), placeOf(event.folder, other, world)]
+      if (cause.kind !== event.kind || !mayFit(cause.name, event.pattern)) return false
+      const [to, folder] = [placeOf(cause.folder, by, world), placeOf(event.folder, other, world)]
       return to !== undefined && to === folder
     }
-    default:
+    // No step plugs anything, and nothing begins the product anew.
+    case 'plugged-in':
+    case 'plugged-out':
+    case 'product-starts':
       return false
+    default:
+      return assertNever(event)
   }
+}
+
+/** Whether a name, as a text to be filled in or a pattern, can be one that a pattern fits: their ends are not at odds. */
+function mayFit(name: string, pattern: string): boolean {
+  const [one, other] = [fixedEnd(name), fixedEnd(pattern)]
+  return one.endsWith(other) || other.endsWith(one)
+}
+
+/** What a text ends with whatever is filled in, in lower case: `.fits` of `*.fits`, and of `${name}.fits`. */
+function fixedEnd(text: string): string {
+  return /[^*?}\]]*$/.exec(text)![0].toLowerCase()
 }
 
 /** A folder as an absolute path; undefined where its text cannot be filled in. */

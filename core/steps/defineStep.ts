@@ -4,6 +4,7 @@ import type { ValueTable } from '../command'
 import type { Issue } from '../result'
 import type { Scope } from '../values'
 import type { HandWork } from './byHand'
+import type { Cause } from './cause'
 import type { StepContext, StepEffect } from './effect'
 import type { StepFinding } from './finding'
 import type { Nature } from './nature'
@@ -104,6 +105,8 @@ interface Described<K extends string, F extends z.ZodRawShape> {
   readonly isState?: true
   /** The devices it is about where it does not name them. */
   devicesMeant?(step: StepWith<K, F>, bench: BenchState): string[]
+  /** What it may bring about that other levers wait for. */
+  mayCause?(step: StepWith<K, F>, bench: BenchState): Cause[]
   /** The program it types into or copies from, `''` for the one in front: what it holds may be a secret. */
   typesInto?(step: StepWith<K, F>): string
   /** What it switches or chooses, as a lamp. */

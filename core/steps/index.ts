@@ -29,6 +29,7 @@ export type { HandWork } from './byHand'
 export { workByHand } from './handWork'
 export type { WorkByHand } from './handWork'
 export { durationInWords, parseDuration } from './duration'
+export type { Cause } from './cause'
 export { namesFor } from './effect'
 export type { LeverFacts, Started, StepContext, StepEffect } from './effect'
 export {
@@ -81,6 +82,7 @@ export { NATURES, natureWords } from './nature'
 export type { Nature } from './nature'
 export {
   areAboutDevices,
+  causesOf,
   devicesMeant,
   isBlock,
   lampOfStep,

@@ -1,4 +1,5 @@
 import type { BenchState, Lamp } from '../bench'
+import type { Cause } from './cause'
 import { definitionOf, everyStep } from './describe'
 import type { BlockMove, BlockPlace } from './defineStep'
 import type { StepContext, StepEffect } from './effect'
@@ -30,6 +31,11 @@ export function isBlock(step: Step): boolean {
 export function programsTyped(step: Step): string | undefined {
   const { typesInto } = definitionOf(step)
   return typesInto?.(step as never)
+}
+
+/** What a step may bring about that levers can wait for; of the steps in a block, that of the block alone. */
+export function causesOf(step: PlainStep, bench: BenchState): Cause[] {
+  return definitionOf(step).mayCause?.(step as never, bench) ?? []
 }
 
 /** What a step switches or chooses, as a lamp; undefined for those that switch nothing. */

@@ -99,6 +99,12 @@ function isMeant(choice: ProgramChoice, programId: string, bench: BenchState, ta
   }
 }
 
+/** The programs that a choice says itself, running or not; those of the moment, in front or in a value, are not known. */
+export function programsNamed(choice: ProgramChoice, bench: BenchState): string[] {
+  if (choice.kind === 'front' || choice.kind === 'named') return []
+  return Object.keys(bench.programs).filter((id) => isMeant(choice, id, bench, undefined))
+}
+
 /** The program that a text means by its id or its name, capitals aside. */
 function programNamed(text: string, bench: BenchState, table: ValueTable | undefined): string | undefined {
   const names = namesFor(bench, table)

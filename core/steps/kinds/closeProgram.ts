@@ -21,6 +21,7 @@ export const closeProgram = defineStep({
   sentence: (step, names) =>
     say`Closes ${programPart('programId', step.programId, names)} and ${choicePart('unsaved', step.unsaved, unsavedWords)}.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
+  mayCause: ({ programId }) => [{ kind: 'program-ends', programId }],
   byHand: ({ programId }, bench) => together(think, times(Math.max(1, windowsOf(bench, programId).length), click)),
   perform(step, bench, context) {
     const program = own(bench.programs, step.programId)

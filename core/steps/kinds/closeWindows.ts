@@ -21,6 +21,8 @@ export const closeWindows = defineStep({
   sentence: ({ which, unsaved }, names) =>
     say`Closes ${windowParts('which', which, names)} and ${choicePart('unsaved', unsaved, unsavedWords)}.`,
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+  mayCause: ({ which }) =>
+    which.kind === 'program' || which.kind === 'meant' ? [{ kind: 'program-ends', programId: which.programId }] : [],
   byHand: () => find,
   perform({ which, unsaved }, bench, context) {
     const windows = windowsMeant(which, bench, context)

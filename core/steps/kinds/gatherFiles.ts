@@ -38,6 +38,7 @@ export const gatherFiles = defineStep({
     ...lintFolder(to, 'to', bench, table, makeFolder),
     ...missingNow(names, from, bench, table),
   ],
+  mayCause: ({ names, to }) => names.map((name) => ({ kind: 'file-appears' as const, folder: to, name })),
   byHand: ({ names, to }) => together(wentTo(to), times(Math.max(1, names.length), drag)),
   perform({ names, from, to, taken, makeFolder }, bench, context) {
     const { values } = context

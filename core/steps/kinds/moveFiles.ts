@@ -65,6 +65,8 @@ export const moveFiles = defineStep({
     ...lintPaths(paths, bench, table),
     ...lintFolder(to, 'to', bench, table, makeFolder),
   ],
+  mayCause: ({ paths, to }) =>
+    paths.map((path) => ({ kind: 'file-appears' as const, folder: to, name: lastPart(path) })),
   byHand: ({ paths, to }) =>
     together(
       ...[...new Set(paths.map(folderWritten))].map((folder) =>

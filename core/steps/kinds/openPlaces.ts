@@ -15,6 +15,7 @@ import { expandVariables, freshOption, isAddress, lastPart, writePart } from '..
 import { fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
 import { together, wentTo } from '../byHand'
+import { openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
 import { failed, namesFor } from '../effect'
 import type { Started, StepContext, StepEffect } from '../effect'
@@ -66,6 +67,8 @@ export const openPlaces = defineStep({
     return say`Opens ${listParts('places', step.places, 'path')}${programs}${profile}.`
   },
   /** One after the other; what went wrong with one does not keep the others from opening. */
+  mayCause: ({ places, programIds = [] }, bench) =>
+    openedPrograms(...(programIds.length > 0 ? programIds : places.flatMap((place) => usualOpener(place, bench)))),
   byHand: ({ places }) => together(...places.map(wentTo)),
   perform(step, bench, context) {
     const { values, broken } = namesFor(bench, context.values)
@@ -139,6 +142,21 @@ export function openersOf(
   if (program) return succeed([program])
   return fail(stepIssue({ code: 'no-opener', kind: kind.value, place }))
 }
+
+/** The program that a place would open in by what its text looks like, whether it is there or not. */
+function usualOpener(place: string, bench: BenchState): string[] {
+  const programs = Object.values(bench.programs)
+  if (isAddress(place))
+    return programs
+      .filter((one) => opens(one, 'address', place))
+      .map(idOf)
+      .slice(0, 1)
+  const ofFile = programs.filter((one) => opens(one, 'file', place))
+  const found = ofFile.length > 0 ? ofFile : programs.filter((one) => opens(one, 'folder', place))
+  return found.map(idOf).slice(0, 1)
+}
+
+const idOf = ({ id }: Program) => id
 
 function opens(program: Program, kind: PlaceKind, place: string): boolean {
   return kind === 'file'

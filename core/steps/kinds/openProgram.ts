@@ -16,6 +16,7 @@ import type { BenchState, BenchWindow, LaunchRequest, Program } from '../../benc
 import { nearestName } from '../../names'
 import { assertNever, own } from '../../result'
 import { together, choose, asked } from '../byHand'
+import { openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
@@ -103,6 +104,10 @@ export const openProgram = defineStep({
     const running = policy === 'program' ? '' : say`; if it runs, ${choicePart('whenRunning', policy, runningWords)}`
     return say`Opens ${programPart('programId', step.programId, names)}${args}${mode}${running}.`
   },
+  mayCause: ({ programId, whenRunning }) => [
+    ...openedPrograms(programId),
+    ...(whenRunning === 'reopen' ? [{ kind: 'program-ends' as const, programId }] : []),
+  ],
   byHand: ({ args }) => together(choose, ...args.map(asked)),
   perform(step, bench, context) {
     const request = requestOf(step, bench, context.values, context.nextId())

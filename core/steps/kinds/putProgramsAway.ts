@@ -13,7 +13,14 @@ import type { StepContext, StepEffect } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import type { UnsavedPolicy } from '../fields'
 import { fault, note } from '../finding'
-import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import {
+  choiceParts,
+  missingIn,
+  namesOfPrograms,
+  programChoiceSchema,
+  programsMeant,
+  programsNamed,
+} from '../programChoice'
 import { choicePart, say } from '../../sentence'
 
 const awayWords = { close: 'Closes', hide: 'Hides' }
@@ -48,6 +55,10 @@ export const putProgramsAway = defineStep({
     )
     return [...missing, ...(asked.length > 0 ? [note('unsaved', { code: 'unsaved-asked', programs })] : [])]
   },
+  mayCause: ({ which, how }, bench) =>
+    how === 'close'
+      ? programsNamed(which, bench).map((programId) => ({ kind: 'program-ends' as const, programId }))
+      : [],
   byHand: ({ which }, bench) =>
     together(think, times(Math.max(1, which.kind === 'these' ? which.programIds.length : bench.stack.length), click)),
   perform({ which, how, unsaved }, bench, context) {

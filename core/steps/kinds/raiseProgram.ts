@@ -24,6 +24,7 @@ export const raiseProgram = defineStep({
   fresh: { programId: '' },
   sentence: (step, names) => say`Brings ${programPart('programId', step.programId, names)} to the front.`,
   lint: (step, bench) => lintProgramId(step.programId, 'programId', bench),
+  mayCause: ({ programId }) => [{ kind: 'front-changes', programId }],
   byHand: () => find,
   perform({ programId }, bench) {
     const program = own(bench.programs, programId)

@@ -2,6 +2,7 @@ import { desktopCount } from '../../bench'
 import { countOf, listed } from '../../names'
 import { choicePart, say } from '../../sentence'
 import { choose, click, drag, find, NO_WORK, times, together } from '../byHand'
+import { openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
 import { unsavedWords } from '../fields'
 import { fault } from '../finding'
@@ -32,6 +33,17 @@ export const reachArrangement = defineStep({
     const what = parts.length > 0 ? listed(parts) : 'nothing yet'
     const closes = rest === 'close' ? say`, and ${choicePart('unsaved', unsaved, unsavedWords)}` : ''
     return say`Arranges ${what}, ${choicePart('rest', rest, restWords)}${closes}.`
+  },
+  mayCause: ({ windows, frames, rest }, bench) => {
+    const wanted = windows.map(({ programId }) => programId)
+    // A window that shows something else than it shall may be closed and opened anew.
+    const anew = windows.filter(({ shows }) => shows).map(({ programId }) => programId)
+    const closed = rest === 'close' ? Object.keys(bench.programs) : anew
+    return [
+      ...openedPrograms(...wanted),
+      ...closed.map((programId) => ({ kind: 'program-ends' as const, programId })),
+      ...frames.flatMap(({ frameId, on }) => (on ? [{ kind: 'frame-on' as const, frameId }] : [])),
+    ]
   },
   byHand: ({ windows, devices, frames }) =>
     windows.length + devices.length + frames.length === 0

@@ -47,6 +47,8 @@ export const renameFiles = defineStep({
   sentence: ({ paths, pattern, taken }) =>
     say`Renames ${listParts('paths', paths, 'path')} to ${partOf('pattern', pattern, 'text')}${takenClause(taken)}.`,
   lint: ({ paths }, bench, table) => lintPaths(paths, bench, table),
+  mayCause: ({ paths, pattern }) =>
+    paths.map((path) => ({ kind: 'file-appears' as const, folder: folderOf(path), name: pattern })),
   byHand: ({ paths, pattern }, bench, table) => times(countMeant(paths, bench, table), together(find, typed(pattern))),
   perform({ paths, pattern, startAt, digits, taken }, bench, context) {
     const files = filesMeant(paths, bench, context.values)

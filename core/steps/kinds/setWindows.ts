@@ -50,6 +50,10 @@ export const setWindows = defineStep({
     return say`${choicePart('to', to, windowStateWords, said)} ${windows}.`
   },
   lint: ({ which }, bench) => windowChoiceIssues(which, bench).map((issue) => fault('which.programId', issue)),
+  mayCause: ({ which, to }) =>
+    to === 'front' && (which.kind === 'program' || which.kind === 'meant')
+      ? [{ kind: 'front-changes', programId: which.programId }]
+      : [],
   byHand: () => find,
   perform({ which, to }, bench, context) {
     const windows = windowsMeant(which, bench, context)

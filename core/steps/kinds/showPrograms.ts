@@ -6,7 +6,14 @@ import { times, find } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
-import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import {
+  choiceParts,
+  missingIn,
+  namesOfPrograms,
+  programChoiceSchema,
+  programsMeant,
+  programsNamed,
+} from '../programChoice'
 
 export const showPrograms = defineStep({
   kind: 'programs.show',
@@ -22,6 +29,8 @@ export const showPrograms = defineStep({
   fresh: { which: { kind: 'all' } },
   sentence: ({ which }, names) => say`Shows what is hidden of ${choiceParts('which', which, names)}.`,
   lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
+  mayCause: ({ which }, bench) =>
+    programsNamed(which, bench).map((programId) => ({ kind: 'front-changes' as const, programId })),
   byHand: ({ which }) => times(which.kind === 'these' ? Math.max(1, which.programIds.length) : 1, find),
   perform({ which }, bench, { values }) {
     const missing = missingIn(which, bench, values)

@@ -37,6 +37,8 @@ export const switchFrames = defineStep({
     const frames = frameParts('frameIds', step.frameIds, names)
     return say`Switches ${frames} ${choicePart('to', step.to, wayWords)}.`
   },
+  mayCause: ({ frameIds, to }) =>
+    to === 'off' ? [] : frameIds.map((frameId) => ({ kind: 'frame-on' as const, frameId })),
   byHand: ({ frameIds }) => times(Math.max(1, frameIds.length), find),
   perform({ frameIds, to }, bench, { framesOn }) {
     const isOn = (id: string) => framesOn?.(id, bench) ?? own(bench.frameSwitches ?? {}, id) ?? false

@@ -1,6 +1,7 @@
 import { slot } from '../../phrases'
 import { frontWindow, windowsOf } from '../../bench'
 import { find } from '../byHand'
+import { openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
 import { argumentsSchema, programIdSchema } from '../fields'
 import { lintProgramArguments } from '../lintParts'
@@ -40,6 +41,7 @@ export const switchPrograms = defineStep({
       ...lintProgramArguments({ ...other, mended: (otherArgs) => ({ ...step, otherArgs }) }, bench, table),
     ]
   },
+  mayCause: ({ programId, otherId }) => openedPrograms(programId, otherId),
   byHand: () => find,
   perform(step, bench, context) {
     const isThere = frontWindow(bench)?.programId === step.programId

@@ -33,6 +33,7 @@ export const uninstallProgram = defineStep({
     if (program?.needed) return [fault('programId', stepIssue({ code: 'program-needed', program: program.name }))]
     return lintProgramId(step.programId, 'programId', bench)
   },
+  mayCause: ({ programId }) => [{ kind: 'program-ends', programId }],
   byHand: () => together(choose, click),
   perform({ programId, unsaved }, bench, context) {
     const program = own(bench.programs, programId)
