@@ -10,6 +10,8 @@ export const checkUpStateSchema = z.object({
   wellAtMs: z.number().optional(),
   faults: z.number().int(),
   notes: z.number().int(),
+  /** Another one whenever what is found differs, or what somebody says of it. */
+  edition: z.number().int(),
 })
 /** A finding as it is told: of a mend only what it is called. */
 export const toldFindingSchema = z.object({

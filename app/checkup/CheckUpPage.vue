@@ -58,10 +58,12 @@ const groups = computed(() => {
     group.entries.push(finding)
     byAbout.set(id, group)
   }
-  // What fails stands before what is only worth knowing.
+  // What fails stands before what is only worth knowing; levers by their numbers, and what is none behind them.
   const isFault = (finding: ToldFinding) => finding.severity === 'fault'
   for (const group of byAbout.values()) group.entries.sort((a, b) => Number(isFault(b)) - Number(isFault(a)))
-  return new Map([...byAbout].sort(([, a], [, b]) => Number(b.entries.some(isFault)) - Number(a.entries.some(isFault))))
+  const rank = ({ about, entries: all }: { about: ToldFinding['about']; entries: ToldFinding[] }) =>
+    (all.some(isFault) ? 0 : 1e9) + (mirror.leverById.get(about.id)?.plate ?? 1e8)
+  return new Map([...byAbout].sort(([, a], [, b]) => rank(a) - rank(b)))
 })
 const rows = computed(() => groupedRows([...groups.value].map(([id, group]) => ({ id, entries: group.entries }))))
 const ordered = computed(() => rows.value.flatMap((row) => (row.kind === 'entry' ? [row.entry] : [])))
@@ -134,7 +136,7 @@ function takeKey({ key, ctrlKey }: KeyboardEvent): boolean {
       <h1>Check-up</h1>
       <ChoiceSelect v-model="shown" class="which" label="Which findings" :options="optionsOf(shownWords)" />
       <ElInput v-model="filter" class="filter" clearable placeholder="Filter" aria-label="Filter the findings" />
-      <span class="soft" role="status">{{ progress ?? count }}</span>
+      <span class="soft" role="status">{{ [isLoaded ? count : '', progress ?? ''].filter(Boolean).join('; ') }}</span>
       <span class="spring" />
       <span v-if="wellAtMs !== undefined && mirror.checkUp.faults > 0" class="soft"
         >All was well {{ dayAndTime(wellAtMs) }}</span
@@ -171,7 +173,7 @@ function takeKey({ key, ctrlKey }: KeyboardEvent): boolean {
         </template>
         <template #empty>
           <div class="empty">
-            <p v-if="!isLoaded">{{ progress ?? 'Looking at all levers…' }}</p>
+            <p v-if="!isLoaded">Looking at all levers…</p>
             <p v-else-if="filter !== ''">No finding is like “{{ filter }}”.</p>
             <p v-else-if="shown === 'accepted'">
               Nothing is accepted. A finding that is as you want it is accepted with a reason, and counts no more.

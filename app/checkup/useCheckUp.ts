@@ -22,10 +22,10 @@ export function useCheckUp() {
     findings.value = answer.findings
     isLoaded.value = true
   }
-  // What is still being judged is told again when it is.
+  // A server that began anew counts from the beginning, and reads what it knows by then.
   watch(
-    () => mirror.checkUp,
-    ({ due, toRehearse }) => due + toRehearse === 0 && void load(),
+    () => [mirror.checkUp.edition, mirror.checkUp.isKnown],
+    () => void load(),
     { immediate: true },
   )
 
@@ -41,9 +41,9 @@ export function useCheckUp() {
 
   const progress = computed(() => {
     const { due, toRehearse, isKnown } = mirror.checkUp
-    if (due > 0) return `Looking at ${countOf(due, 'lever')} more`
-    if (!isKnown) return 'Looking at all levers…'
-    return toRehearse > 0 ? `Rehearsing ${countOf(toRehearse, 'lever')} more` : undefined
+    if (due > 0) return `looking at ${countOf(due, 'lever')} more`
+    if (!isKnown) return 'looking at all levers…'
+    return toRehearse > 0 ? `${countOf(toRehearse, 'lever')} still to be rehearsed` : undefined
   })
 
   return { findings, isLoaded, progress, mend, accept }

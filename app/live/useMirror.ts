@@ -17,7 +17,7 @@ import type { Kit } from '~~/core/sheets'
 const KEPT_KEYS = 200
 const KEPT_RUNS = 500
 const KEPT_CHANGES = 200
-const UNKNOWN: StateAnswer['checkUp'] = { due: 0, toRehearse: 0, isKnown: false, faults: 0, notes: 0 }
+const UNKNOWN: StateAnswer['checkUp'] = { due: 0, toRehearse: 0, isKnown: false, faults: 0, notes: 0, edition: 0 }
 
 const emptyBench: BenchState = {
   programs: {},

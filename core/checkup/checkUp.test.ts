@@ -138,6 +138,15 @@ describe('what is gone', () => {
     ])
     expect(both.map(({ id }) => id)).toContain(parts?.id)
     expect(parts?.message).toContain('Of its parts “a.log” is there, and “nowhere.log” is not.')
+    // Of several that are missing the report is told once; what is wrong with another argument has none.
+    const more = ['--odd', '/l/a.log', '/l/one.log', '/l/two.log']
+    const several = check([lever({ steps: [{ kind: 'program.open', programId: 'chart', args: more }] })])
+    const missing = ['“one.log”', '“two.log”']
+    expect(several.map((one) => [one.code, one.parts?.missing, one.message.includes('Of its parts')])).toEqual([
+      ['option-unknown', undefined, false],
+      ['file-missing', missing, true],
+      ['file-missing', missing, false],
+    ])
   })
 
   test('a name that nothing has; one that is there again is no finding', () => {

@@ -96,12 +96,16 @@ function known({ inputs }: Lever): KnownNames {
 /** What steps say that they would not do as meant; of a step with several parts, what is there and what is not. */
 function stepFindings(lever: Lever, world: World, lost: readonly LostName[]): Finding[] {
   const hasLost = new Set(lost.map(({ path }) => path))
+  const told = new Set<string>()
   return lintSheet(lever.steps, world.bench, world.tableOf(lever.frameId), known(lever)).flatMap(
     ({ path, finding }) => {
       if (finding.severity !== 'fault' || PASSING.has(finding.code)) return []
       if (OF_NAMES.has(finding.code) || hasLost.has(`steps.${path}.${finding.at}`)) return []
       const mend = mendOf(path, finding, lever)
-      const parts = partsOf(lever, path, finding.at, world)
+      const parts = finding.code === 'file-missing' ? partsOf(lever, path, finding.at, world) : undefined
+      // In words it is told once for a step, with the first part that is missing.
+      const report = parts && !told.has(path) ? ` ${partsInWords(parts)}` : ''
+      if (parts) told.add(path)
       return [
         found(lever, {
           severity: 'fault',
@@ -110,7 +114,7 @@ function stepFindings(lever: Lever, world: World, lost: readonly LostName[]): Fi
           where: rowWords(path),
           within: `${stepIdAt(lever, path)} ${finding.at}`,
           says: finding.message,
-          message: parts ? `${finding.message} ${partsInWords(parts)}` : finding.message,
+          message: `${finding.message}${report}`,
           ...(mend ? { mend } : {}),
           ...(parts ? { parts } : {}),
         }),

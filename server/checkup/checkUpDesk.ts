@@ -46,6 +46,8 @@ export interface CheckUpState {
   readonly wellAtMs?: number
   readonly faults: number
   readonly notes: number
+  /** Another one whenever what is found differs, or what somebody says of it. */
+  readonly edition: number
 }
 
 /**
@@ -62,6 +64,7 @@ export class CheckUpDesk {
   private isKnown = false
   /** The thread has told nothing yet: what it tells first is all there is. */
   private isAnew = true
+  private edition = 0
   private asked = 0
   private readonly waiting = new Map<number, (answer: Extract<FromCheckUp, { kind: 'what-if' }>) => void>()
   private readonly firstTime: (() => void)[] = []
@@ -108,6 +111,7 @@ export class CheckUpDesk {
       ...(this.wellAtMs === undefined ? {} : { wellAtMs: this.wellAtMs }),
       faults,
       notes: open.length - faults,
+      edition: this.edition,
     }
   }
 
@@ -150,6 +154,7 @@ export class CheckUpDesk {
       const before = this.known.get(id)
       if (before) this.known.set(id, { ...before, accepted })
     }
+    this.edition += 1
     this.tellTabs()
     return succeed(known.length)
   }
@@ -287,6 +292,7 @@ export class CheckUpDesk {
     const now = new Set(added.map(({ id }) => id))
     const gone = this.isAnew ? [...this.found.keys()].filter((id) => !now.has(id)) : told
     this.isAnew = false
+    if (isFirst || gone.length + added.length > 0) this.edition += 1
     for (const id of gone) this.found.delete(id)
     for (const finding of added) this.found.set(finding.id, finding)
     // What was found before the start and is not any more is forgotten with the first of them.

@@ -62,7 +62,12 @@ test('facts are told at once, rehearsals when nothing changes for a moment', () 
   pass(100)
   expect(new Set([...standing()].filter(isFact))).toEqual(facts())
   expect([...standing()].every(isFact)).toBe(true)
+  // What is still to be rehearsed is told before it begins.
+  const faulty = new Set(checkUp(content).flatMap(({ severity, about }) => (severity === 'fault' ? [about.id] : [])))
+  const toRehearse = levers.filter(({ id, enabled }) => enabled && !faulty.has(id)).length
+  expect(told.at(-1)).toEqual({ kind: 'working', due: 0, toRehearse })
   pass(5000)
+  expect(told.at(-1)?.kind).toBe('found')
   expect([...standing()].filter((id) => !isFact(id)).length).toBeGreaterThan(0)
   expect(told.some((message) => message.kind === 'lost')).toBe(false)
 })

@@ -147,7 +147,10 @@ export class FollowStore {
       this.here.tell({ kind: 'working', due: check.dueCount, toRehearse: 0 })
       return this.workOn()
     }
-    if (this.toRehearse.length === 0) this.tellFound()
+    if (this.toRehearse.length === 0) {
+      this.tellFound()
+      this.here.tell({ kind: 'working', due: 0, toRehearse: this.worthRehearsing().length })
+    }
     const restMs = Math.max(this.changedAtMs + QUIET_MS, this.rehearseAfterMs) - this.here.nowMs()
     this.here.later(() => this.rehearse(this.changedAtMs), Math.max(0, restMs))
   }
@@ -155,13 +158,18 @@ export class FollowStore {
   /** Begins to rehearse all levers that nothing is wrong with, unless something has changed since. */
   private rehearse(sinceMs: number): void {
     if (this.changedAtMs !== sinceMs || !this.content || this.toRehearse.length > 0) return
-    const faulty = new Set(
-      [...this.told.values()].flatMap(({ severity, about }) => (severity === 'fault' ? [about.id] : [])),
-    )
-    this.toRehearse = this.content.levers.flatMap(({ id, enabled }) => (enabled && !faulty.has(id) ? [id] : []))
+    this.toRehearse = this.worthRehearsing()
     const wanted = new Set(this.toRehearse)
     this.rehearsed = new Map([...this.rehearsed].filter(([id]) => wanted.has(id)))
     this.rehearseSome({ sinceMs, begunMs: this.here.nowMs(), begin: this.rehearser(), at: 0 })
+  }
+
+  /** The levers that are on and that nothing is known to be wrong with. */
+  private worthRehearsing(): string[] {
+    const faulty = new Set(
+      [...this.told.values()].flatMap(({ severity, about }) => (severity === 'fault' ? [about.id] : [])),
+    )
+    return this.content!.levers.flatMap(({ id, enabled }) => (enabled && !faulty.has(id) ? [id] : []))
   }
 
   private rehearseSome(round: Round, outcome?: ScriptOutcome): void {
