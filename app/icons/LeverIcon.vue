@@ -26,12 +26,16 @@ const colour = computed(() => (lever.icon && lever.icon.kind !== 'upload' ? leve
     alt=""
   />
   <SetIcon v-else-if="name" :name="name" class="lever-icon" :style="{ color: `var(--icon-${colour})` }" />
-  <span v-else class="icon lever-icon" />
+  <span v-else class="icon lever-icon none" />
 </template>
 
 <style scoped>
 .lever-icon {
   display: inline-block;
   object-fit: contain;
+}
+/* In a list names stand below each other; in a head there is nothing to keep a place for. */
+header > .none {
+  display: none;
 }
 </style>

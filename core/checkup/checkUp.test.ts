@@ -147,6 +147,11 @@ describe('what is gone', () => {
       ['file-missing', missing, true],
       ['file-missing', missing, false],
     ])
+    expect(several[1]!.message).toContain('Of its parts “a.log” is there, and “one.log” and “two.log” are not.')
+    const none = check([
+      lever({ steps: [{ kind: 'program.open', programId: 'chart', args: ['/l/one.log', '/l/two.log'] }] }),
+    ])
+    expect(none[0]!.message).toContain('None of its parts is there: “one.log” and “two.log”.')
   })
 
   test('a name that nothing has; one that is there again is no finding', () => {

@@ -259,6 +259,6 @@ function reachFindings(lever: Lever, world: World): Finding[] {
 /** `Of its parts “a” and “b” are there, and “c” is not.` */
 function partsInWords({ there, missing }: NonNullable<Finding['parts']>): string {
   const be = (parts: readonly string[]) => (parts.length === 1 ? 'is' : 'are')
-  const those = there.length === 0 ? 'none is' : `${listed(there)} ${be(there)}`
-  return `Of its parts ${those} there, and ${listed(missing)} ${be(missing)} not.`
+  if (there.length === 0) return `None of its parts is there: ${listed(missing)}.`
+  return `Of its parts ${listed(there)} ${be(there)} there, and ${listed(missing)} ${be(missing)} not.`
 }
