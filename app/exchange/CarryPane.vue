@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { AnswerOf, BodyOf } from '~~/contract'
+import { wholeTable } from '~~/contract/wholeTable'
 import { recogniseFile } from '~~/core/exchange'
 import type { Mapping } from '~~/core/exchange'
 import { countOf } from '~~/core/names'
@@ -145,8 +146,8 @@ async function saveDocument(): Promise<void> {
 }
 
 async function saveTable(id: string): Promise<void> {
-  const table = await notices.attempt(() => callApi('writeTable', { id }))
-  if (table) saveFile(table.name, table.text, 'text/csv')
+  const table = await notices.attempt(() => wholeTable((query) => callApi('writeTable', { id, query })))
+  if (table) saveFile(table.name, table.parts, 'text/csv')
 }
 </script>
 

@@ -3,11 +3,8 @@ import { refDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { countOf } from '~~/core/names'
-import { saveFile } from '~/files/saveFile'
 import { useLeverActions } from '~/levers/useLeverActions'
-import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
-import { useNotices } from '~/live/useNotices'
 import { dayAndTime, timeOfDay } from '~/page/instants'
 import { useViewKeys } from '~/page/useViewKeys'
 import ViewTabs from '~/page/ViewTabs.vue'
@@ -23,11 +20,11 @@ import LeverFigures from './LeverFigures.vue'
 import RunInspector from './RunInspector.vue'
 import { runDuration, runWords, sourceWords } from './runWords'
 import { useLedger } from './useLedger'
+import { useLedgerTable } from './useLedgerTable'
 import { usePullAgain } from './usePullAgain'
 
 /** Every run that is kept, as far as it is meant, however many there are. */
 const mirror = useMirror()
-const notices = useNotices()
 const route = useRoute()
 const router = useRouter()
 const actions = useLeverActions()
@@ -99,12 +96,7 @@ function leave(): void {
   void router.replace({ query: {} })
 }
 
-async function saveTable(): Promise<void> {
-  const table = await notices.attempt(() => callApi('writeTable', { id: 'ledger', query: meant.value }))
-  if (!table) return
-  saveFile(table.name, table.text, 'text/csv')
-  if (table.isCut) notices.say('The table holds the latest 100,000 of them; choose a time to get the others.')
-}
+const { save: saveTable, stop: stopTable, progress } = useLedgerTable(() => meant.value)
 </script>
 
 <template>
@@ -120,8 +112,9 @@ async function saveTable(): Promise<void> {
           placeholder="Number, name or note"
           aria-label="Filter the runs"
         />
-        <span class="soft" role="status">{{ counted }}</span>
-        <ElButton class="aside" :disabled="runs.length === 0" @click="saveTable"> Save as a table </ElButton>
+        <span class="soft" role="status">{{ progress ?? counted }}</span>
+        <ElButton v-if="progress" class="aside" @click="stopTable"> Stop writing </ElButton>
+        <ElButton v-else class="aside" :disabled="runs.length === 0" @click="saveTable"> Save as a table </ElButton>
       </header>
       <LedgerFilter v-model="query" />
       <LeverFigures v-if="meant.leverId" :lever-id="meant.leverId" />

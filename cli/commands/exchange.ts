@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { Option } from 'commander'
 import type { Command } from 'commander'
+import { wholeTable } from '../../contract/wholeTable'
 import { recogniseFile } from '../../core/exchange'
 import type { Call } from '../call'
 import { CommandError, EXIT } from '../exitCodes'
@@ -118,10 +119,11 @@ async function documentNamed(wanted: readonly string[], call: Call) {
   return call('writeDocument', { body: frameIds.length === 0 ? {} : { frameIds } })
 }
 
-function tableNamed([id, ...others]: readonly string[], call: Call) {
+async function tableNamed([id, ...others]: readonly string[], call: Call) {
   if (id === undefined || others.length > 0)
     throw new CommandError('Name one table: levers, triggers, clashes or ledger.', EXIT.usage)
-  return call('writeTable', { id })
+  const table = await wholeTable((query) => call('writeTable', { id, query }))
+  return { name: table.name, text: table.parts.join('') }
 }
 
 /** A document or bookmarks, taken as one edit. */

@@ -3,7 +3,7 @@ import { LONGEST_DOCUMENT } from '../../core/exchange'
 import { runFilterSchema } from '../../core/ledger'
 import { exportAnswerSchema, exportBodySchema, historySchema, importBodySchema, importItemSchema } from '../schemas'
 import { mappingBody, missingThingsSchema, plannedClashesSchema, wantedWaySchema } from './carried'
-import { missing, unusable } from './endpoint'
+import { missing, pageFields, unusable } from './endpoint'
 import type { Endpoint } from './endpoint'
 
 const importBytes = 24 * 1024 * 1024
@@ -74,11 +74,19 @@ export const exchangeEndpoints = {
     path: '/api/exchange/tables/:id',
     summary:
       'The `levers`, `triggers`, `clashes` or the `ledger` as comma-separated values (RFC 4180), as far as it is meant.',
-    query: runFilterSchema.describe('Of the ledger; 100,000 of its newest at most.'),
+    query: runFilterSchema
+      .extend({
+        before: pageFields('Goes on below this `seq`: the `reached` of the part before. It has no head.').before,
+      })
+      .describe('Of the ledger, which comes in parts, newest first.'),
     answer: z.object({
       name: z.string(),
       text: z.string(),
-      isCut: z.boolean().meta({ description: 'There are more rows than a table may have.' }),
+      rows: z.number().int().meta({ description: 'How many rows this part has.' }),
+      reached: z
+        .number()
+        .int()
+        .meta({ description: 'The table goes on below this `seq`; 0 where this is the last part.' }),
     }),
     refusals: missing,
   },

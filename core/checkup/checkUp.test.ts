@@ -8,6 +8,7 @@ import type { Frame, Lever, NamedValue } from '../levers'
 import { valueOf } from '../result'
 import { changesOf, rehearse } from '../run'
 import { drawnActs } from '../run/exampleActs'
+import type { DrawnStep } from '../run/exampleActs'
 import type { ScriptOutcome } from '../script'
 import { causesOf, plainStepSchema } from '../steps'
 import { checkUp, CheckUp, patchOf } from '.'
@@ -500,10 +501,12 @@ describe('change by change', () => {
     pull('d1'),
     pull('d4'),
   )
+  /** Of every kind that acts. */
+  const anyAct = fc.oneof(...Object.values(drawnActs))
   const drawnLever = (id: string, plate: number) =>
     fc
       .record({
-        steps: fc.array(steps, { minLength: 1, maxLength: 3 }),
+        steps: fc.array(fc.oneof({ weight: 3, arbitrary: steps }, anyAct), { minLength: 1, maxLength: 3 }),
         aliases: fc.constantFrom([], ['x']),
         triggers: fc.constantFrom<object[]>(
           [],
@@ -518,6 +521,28 @@ describe('change by change', () => {
         doors: fc.constantFrom<object[]>(
           [],
           [{ id: 'e', kind: 'event', event: { kind: 'program-ends', programId: 'book' } }],
+          [{ id: 'e', kind: 'event', event: { kind: 'program-starts', programId: 'chart' } }],
+          [{ id: 'e', kind: 'event', event: { kind: 'front-changes' } }],
+          [{ id: 'e', kind: 'event', event: { kind: 'frame-on', frameId: 'desk' } }],
+          [{ id: 'e', kind: 'event', event: { kind: 'file-appears', folder: '${b}/later', pattern: '*.exposure' } }],
+        ),
+        interlock: fc.constantFrom<object | undefined>(
+          undefined,
+          { condition: { kind: 'program-runs', programId: 'bok' }, otherwise: { kind: 'refuse' } },
+          {
+            condition: { kind: 'control-is', deviceId: 'mic', controlId: 'gain', value: 3 },
+            otherwise: { kind: 'pull', leverId: 'd1' },
+          },
+          {
+            condition: {
+              kind: 'all',
+              conditions: [
+                { kind: 'desktop-shown', desktop: 1 },
+                { kind: 'desktop-shown', desktop: 2 },
+              ],
+            },
+            otherwise: { kind: 'pull', leverId: 'd0' },
+          },
         ),
         enabled: fc.boolean(),
         frameId: fc.constantFrom('night', 'desk'),
@@ -552,6 +577,11 @@ describe('change by change', () => {
     (bench) => ({ ...bench, folders: { ...bench.folders, a: '/l/a' } }),
     (bench) => bench,
   )
+  /** As a run of it leaves the bench, however it ended. */
+  const benchAfter = (act: DrawnStep, bench: BenchState) =>
+    rehearse(lever({ steps: [act] }), bench, { nowMs: 1, nextId: () => `made-${(ids += 1)}` }).bench
+  let ids = 0
+
   const drawnValues = fc.constantFrom<NamedValue[]>(
     [],
     [value('a', '/l/a')],
@@ -576,6 +606,7 @@ describe('change by change', () => {
       levers: now.levers.filter(({ id }) => id !== `d${i}`),
     })),
     drawnBench.map((alter) => (now: CheckUpInput): CheckUpInput => ({ ...now, bench: alter(now.bench) })),
+    anyAct.map((act) => (now: CheckUpInput): CheckUpInput => ({ ...now, bench: benchAfter(act, now.bench) })),
     drawnValues.map((values) => (now: CheckUpInput): CheckUpInput => ({ ...now, values })),
     drawnFrames.map((all) => (now: CheckUpInput): CheckUpInput => ({ ...now, frames: all })),
     fc.subarray(['d0', 'd1', 'd2']).map((racked) => (now: CheckUpInput): CheckUpInput => ({ ...now, racked })),

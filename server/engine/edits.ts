@@ -45,6 +45,7 @@ export function edit<T>(
 
 async function editInParts<T>(store: Store, { label, entries, answer }: PlannedEdit<T>): Promise<Result<T>> {
   const act = newId()
+  await breathe()
   // No other edit has its turn meanwhile, and no run alters levers or programs.
   const all = await inSlices(withFollowers(entries, store.book, store.bench.programs))
   const [levers, others] = [true, false].map((is) => all.filter(({ kind }) => (kind === 'lever') === is))

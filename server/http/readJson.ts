@@ -1,8 +1,11 @@
 import type { IncomingMessage } from 'node:http'
+import { breathe } from '../database/rows'
 import { whyNotTaken } from './checkTexts'
 import { refuse } from './refusal'
 
 const USUAL_BYTES = 1024 * 1024
+/** What is longer is read with pauses, in which keys have their turn. */
+const LONG_LETTERS = 128 * 1024
 /** So much of a body that is too large is read and dropped; whoever sends more gets no answer. */
 const MOST_DROPPED_BYTES = 512 * 1024 * 1024
 
@@ -20,9 +23,13 @@ export async function readJson(request: IncomingMessage, mostBytes = USUAL_BYTES
       `The body must be JSON: send it with the header Content-Type: application/json${type ? `, not ${type}` : ''}.`,
     )
   const text = await readBounded(request, mostBytes)
+  const pause = () => (text.length > LONG_LETTERS ? breathe() : undefined)
+  await pause()
   const body = parsed(text)
+  await pause()
   const refusal = whyNotTaken(body)
   if (refusal) throw refusal
+  await pause()
   return body
 }
 

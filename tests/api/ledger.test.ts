@@ -106,10 +106,18 @@ test('what is different now: the lever, a value, what was changed by somebody el
   expect((await call('GET', '/api/runs/none/since')).status).toBe(404)
 })
 
-test('the table of the ledger holds what is meant, and says whether that is all', async () => {
+test('the table of the ledger holds what is meant, and goes on below where a part of it ends', async () => {
   const { body } = await call<AnswerOf<'writeTable'>>('GET', '/api/exchange/tables/ledger?outcome=failed')
   const [head, ...rows] = body.text.trim().split('\r\n')
   expect(head!.split(',')[0]).toBe('started')
-  expect([rows.length, body.isCut]).toEqual([3, false])
+  expect([rows.length, body.rows, body.reached]).toEqual([3, 3, 0])
   expect(rows.every((row) => row.includes(',failed,'))).toBe(true)
+  const all = (await call<AnswerOf<'findRuns'>>('GET', '/api/ledger?limit=1000')).body.runs
+  const { seq } = all[1]!
+  const { body: below } = await call<AnswerOf<'writeTable'>>('GET', `/api/exchange/tables/ledger?before=${seq}`)
+  expect([below.rows, below.reached]).toEqual([all.length - 2, 0])
+  expect(below.text.startsWith('started')).toBe(false)
+  const { body: whole } = await call<AnswerOf<'writeTable'>>('GET', '/api/exchange/tables/ledger')
+  expect(whole.text.endsWith(below.text)).toBe(true)
+  expect((await call('GET', '/api/exchange/tables/ledger?before=0')).status).toBe(400)
 })

@@ -10,25 +10,26 @@ import { refuse } from '../../../http/refusal'
 import { route } from '../../../http/route'
 
 const RUNS_AT_ONCE = 1000
-/** So many of the last runs a table has at most. */
-const MOST_RUNS = 100_000
+/** So many runs a part of the ledger has at most. */
+const RUNS_IN_PART = 20_000
 
 export default route('writeTable', async ({ engine, id, query }) => {
   const name = `${id}.csv`
-  if (id === 'ledger') return { name, ...(await ledgerOf(engine, query)) }
-  return { name, text: tableOf(id, engine.store), isCut: false }
+  if (id === 'ledger') return { name, ...(await partOfLedger(engine, query)) }
+  const { text, rows } = tableOf(id, engine.store)
+  return { name, text, rows, reached: 0 }
 })
 
-function tableOf(id: string, store: Store): string {
+function tableOf(id: string, store: Store): { text: string; rows: number } {
   const { book, bench } = store
   const frames = Object.fromEntries(book.allFrames.map((frame) => [frame.id, frame.name]))
   const names = { programs: bench.programs, devices: bench.devices, frames }
   const input = { levers: book.allLevers, frames: book.frames, bench, names }
   switch (id) {
     case 'levers':
-      return leverTable(input)
+      return { text: leverTable(input), rows: input.levers.length }
     case 'triggers':
-      return triggerTable(input)
+      return { text: triggerTable(input), rows: input.levers.flatMap(({ triggers }) => triggers).length }
     case 'clashes': {
       const index = createClashIndex({
         levers: book.allLevers,
@@ -36,7 +37,8 @@ function tableOf(id: string, store: Store): string {
         programs: bench.programs,
         keys: book.keys.body,
       })
-      return clashTable([...index.all()].sort(bySeverity), input)
+      const clashes = [...index.all()].sort(bySeverity)
+      return { text: clashTable(clashes, input), rows: clashes.length }
     }
     default:
       throw refuse(
@@ -48,15 +50,18 @@ function tableOf(id: string, store: Store): string {
   }
 }
 
-async function ledgerOf(engine: Engine, filter: RunFilter): Promise<{ text: string; isCut: boolean }> {
-  const parts = [ledgerHead()]
-  let [before, count] = [Number.MAX_SAFE_INTEGER, 0]
-  while (before > 0 && count < MOST_RUNS) {
-    const { runs, reached } = await ledgerPage(engine, filter, before, Math.min(RUNS_AT_ONCE, MOST_RUNS - count))
-    parts.push(ledgerRows(runs.map(({ head }) => head)))
-    count += runs.length
-    before = reached
+async function partOfLedger(
+  engine: Engine,
+  { before, ...filter }: RunFilter & { before?: number | undefined },
+): Promise<{ text: string; rows: number; reached: number }> {
+  const parts = before === undefined ? [ledgerHead()] : []
+  let [reached, rows] = [before ?? Number.MAX_SAFE_INTEGER, 0]
+  while (reached > 0 && rows < RUNS_IN_PART) {
+    const page = await ledgerPage(engine, filter, reached, Math.min(RUNS_AT_ONCE, RUNS_IN_PART - rows))
+    parts.push(ledgerRows(page.runs.map(({ head }) => head)))
+    rows += page.runs.length
+    reached = page.reached
     await breathe()
   }
-  return { text: parts.join(''), isCut: before > 0 }
+  return { text: parts.join(''), rows, reached }
 }
