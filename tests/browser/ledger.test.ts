@@ -58,6 +58,21 @@ test('the ledger goes back as far as one scrolls, looks for what is typed, and s
   await seen(page, 'No run is like that.')
   await button(page, 'Show all runs')
   await counted('The latest 100 runs')
+  // As a table it has every one of them, shown or not: 231 from the beginning and two since, below the names of columns.
+  await page.evaluate(() => {
+    const made = URL.createObjectURL.bind(URL)
+    URL.createObjectURL = (file: Blob) => {
+      void file.text().then((text) => Object.assign(window, { savedTable: text }))
+      return made(file)
+    }
+  })
+  await button(page, 'Save as a table')
+  const saved = await page.waitForFunction(() => (window as unknown as { savedTable?: string }).savedTable)
+  const lines = String(await saved.jsonValue())
+    .trimEnd()
+    .split('\r\n')
+  expect([lines.length, lines[0]!.split(',').slice(0, 4)]).toEqual([234, ['started', 'ended', 'number', 'lever']])
+  expect(lines.filter((line) => line.includes('Rare eclipse'))).toHaveLength(2)
 })
 
 test('a lever is told by how often it was pulled and at which row it failed; a run is pulled again with what it was given', async () => {
