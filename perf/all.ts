@@ -6,7 +6,7 @@ import { ensureBuilt, root } from '../scripts/ensureBuilt.mjs'
 
 const wanted = process.argv.slice(2)
 ensureBuilt()
-for (const name of ['resolve', 'clash', 'checkup', 'arrangement', 'noticing', 'command', 'words', 'shell'])
+for (const name of ['resolve', 'storm', 'clash', 'checkup', 'arrangement', 'noticing', 'command', 'words', 'shell'])
   run(name, process.execPath, [bundled(name)])
 for (const name of [
   'frameFile',
