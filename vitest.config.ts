@@ -63,7 +63,7 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
-          testTimeout: 90_000,
+          testTimeout: 120_000,
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 90_000,
           maxWorkers,

@@ -192,7 +192,7 @@ async function saveTable(id: string): Promise<void> {
               <span class="soft">{{ saysOfRest }}</span>
             </div>
             <MissingHere v-if="missing.length > 0" v-model="mapped" :missing="missing" />
-            <PlannedClashes :clashes="preview.clashes" @take="takeWayOut" />
+            <PlannedClashes :clashes="preview.clashes" :take="takeWayOut" />
             <ul class="items" aria-label="What it brings">
               <li v-for="(item, i) in toDo.slice(0, shown)" :key="i">
                 <strong>{{ fateWords[item.fate] }}</strong>

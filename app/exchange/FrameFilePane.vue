@@ -110,7 +110,7 @@ async function readIn(): Promise<void> {
 }
 
 /** Alters the text so that a clash is none any more; its comments stay. */
-async function take({ lever, says }: { lever: string; says: string }, label: string): Promise<void> {
+async function takeWayOut({ lever, says }: { lever: string; says: string }, label: string): Promise<void> {
   const { text } = typed.value
   const altered = await notices.attempt(() => callApi('takeWayOut', { body: { text, lever, says, label } }))
   if (altered && typed.value.text === text) typed.value = { ...typed.value, text: altered.text }
@@ -193,7 +193,7 @@ function goTo(line: number, column: number): void {
             Put {{ countOf(mapping.length, 'thing') }} into the text
           </ElButton>
         </MissingHere>
-        <PlannedClashes :clashes="preview.clashes" @take="take" />
+        <PlannedClashes :clashes="preview.clashes" :take="takeWayOut" />
         <div class="tools">
           <ChoiceSelect v-model="typed.notInFile" class="left" label="What is not in the file" :options="choices" />
           <ElButton type="primary" :disabled="toDo === 0 || plan.lost.length > 0" :loading="isWorking" @click="readIn">

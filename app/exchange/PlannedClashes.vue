@@ -1,11 +1,22 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import type { AnswerOf } from '~~/contract'
 
 type Clash = AnswerOf<'previewFrameFile'>['clashes'][number]
 
 /** Keys that would clash if something was read in, with the ways out that can be taken before. */
-const { clashes } = defineProps<{ clashes: readonly Clash[] }>()
-const emit = defineEmits<{ take: [clash: Clash, way: string] }>()
+const { clashes, take } = defineProps<{
+  clashes: readonly Clash[]
+  take: (clash: Clash, way: string) => Promise<void>
+}>()
+
+/** One at a time: each is taken in what the one before has come to. */
+const isTaking = ref(false)
+async function takeAlone(clash: Clash, way: string): Promise<void> {
+  isTaking.value = true
+  await take(clash, way)
+  isTaking.value = false
+}
 
 const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: 'to note' } as const
 </script>
@@ -17,7 +28,13 @@ const SEVERITIES = { lost: 'lost', ambiguous: 'ambiguous', late: 'late', note: '
       <li v-for="clash in clashes" :key="`${clash.frame} ${clash.lever} ${clash.says}`">
         <span class="fault">{{ SEVERITIES[clash.severity] }}</span> {{ clash.lever }}: {{ clash.says }}
         <span v-if="clash.ways.length > 0" class="ways">
-          <ElButton v-for="way in clash.ways" :key="way" size="small" @click="emit('take', clash, way)">
+          <ElButton
+            v-for="way in clash.ways"
+            :key="way"
+            size="small"
+            :disabled="isTaking"
+            @click="takeAlone(clash, way)"
+          >
             {{ way }}
           </ElButton>
         </span>
