@@ -61,9 +61,13 @@ const groups = computed(() => {
   // What fails stands before what is only worth knowing; levers by their numbers, and what is none behind them.
   const isFault = (finding: ToldFinding) => finding.severity === 'fault'
   for (const group of byAbout.values()) group.entries.sort((a, b) => Number(isFault(b)) - Number(isFault(a)))
-  const rank = ({ about, entries: all }: { about: ToldFinding['about']; entries: ToldFinding[] }) =>
-    (all.some(isFault) ? 0 : 1e9) + (mirror.leverById.get(about.id)?.plate ?? 1e8)
-  return new Map([...byAbout].sort(([, a], [, b]) => rank(a) - rank(b)))
+  const plateOf = ({ id }: ToldFinding['about']) => mirror.leverById.get(id)?.plate ?? Number.MAX_SAFE_INTEGER
+  return new Map(
+    [...byAbout].sort(
+      ([, a], [, b]) =>
+        Number(b.entries.some(isFault)) - Number(a.entries.some(isFault)) || plateOf(a.about) - plateOf(b.about),
+    ),
+  )
 })
 const rows = computed(() => groupedRows([...groups.value].map(([id, group]) => ({ id, entries: group.entries }))))
 const ordered = computed(() => rows.value.flatMap((row) => (row.kind === 'entry' ? [row.entry] : [])))

@@ -23,11 +23,7 @@ export function useCheckUp() {
     isLoaded.value = true
   }
   // A server that began anew counts from the beginning, and reads what it knows by then.
-  watch(
-    () => [mirror.checkUp.edition, mirror.checkUp.isKnown],
-    () => void load(),
-    { immediate: true },
-  )
+  watch([() => mirror.checkUp.edition, () => mirror.checkUp.isKnown], () => void load(), { immediate: true })
 
   async function mend(ids: readonly string[]): Promise<void> {
     const answer = await notices.attempt(() => callApi('mendFindings', { body: { ids: [...ids] } }))

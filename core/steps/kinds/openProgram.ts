@@ -16,7 +16,7 @@ import type { BenchState, BenchWindow, LaunchRequest, Program } from '../../benc
 import { nearestName } from '../../names'
 import { assertNever, own } from '../../result'
 import { together, choose, asked } from '../byHand'
-import { openedPrograms } from '../cause'
+import { eachProgram, openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
@@ -106,7 +106,7 @@ export const openProgram = defineStep({
   },
   mayCause: ({ programId, whenRunning }) => [
     ...openedPrograms(programId),
-    ...(whenRunning === 'reopen' ? [{ kind: 'program-ends' as const, programId }] : []),
+    ...eachProgram('program-ends', whenRunning === 'reopen' ? [programId] : []),
   ],
   byHand: ({ args }) => together(choose, ...args.map(asked)),
   perform(step, bench, context) {

@@ -7,20 +7,14 @@ import { own } from '../../result'
 import { closeAll, closeWindow, unsavedOutcome, unsavedPhrases, unsavedQuestion } from '../closing'
 import type { Settled } from '../closing'
 import { together, times, click, think } from '../byHand'
+import { eachNamed } from '../cause'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import type { UnsavedPolicy } from '../fields'
 import { fault, note } from '../finding'
-import {
-  choiceParts,
-  missingIn,
-  namesOfPrograms,
-  programChoiceSchema,
-  programsMeant,
-  programsNamed,
-} from '../programChoice'
+import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
 import { choicePart, say } from '../../sentence'
 
 const awayWords = { close: 'Closes', hide: 'Hides' }
@@ -55,10 +49,7 @@ export const putProgramsAway = defineStep({
     )
     return [...missing, ...(asked.length > 0 ? [note('unsaved', { code: 'unsaved-asked', programs })] : [])]
   },
-  mayCause: ({ which, how }, bench) =>
-    how === 'close'
-      ? programsNamed(which, bench).map((programId) => ({ kind: 'program-ends' as const, programId }))
-      : [],
+  mayCause: ({ which, how }, bench) => (how === 'close' ? eachNamed('program-ends', which, bench) : []),
   byHand: ({ which }, bench) =>
     together(think, times(Math.max(1, which.kind === 'these' ? which.programIds.length : bench.stack.length), click)),
   perform({ which, how, unsaved }, bench, context) {

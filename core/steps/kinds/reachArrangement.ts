@@ -2,7 +2,7 @@ import { desktopCount } from '../../bench'
 import { countOf, listed } from '../../names'
 import { choicePart, say } from '../../sentence'
 import { choose, click, drag, find, NO_WORK, times, together } from '../byHand'
-import { openedPrograms } from '../cause'
+import { eachProgram, openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
 import { unsavedWords } from '../fields'
 import { fault } from '../finding'
@@ -41,7 +41,7 @@ export const reachArrangement = defineStep({
     const closed = rest === 'close' ? Object.keys(bench.programs) : anew
     return [
       ...openedPrograms(...wanted),
-      ...closed.map((programId) => ({ kind: 'program-ends' as const, programId })),
+      ...eachProgram('program-ends', closed),
       ...frames.flatMap(({ frameId, on }) => (on ? [{ kind: 'frame-on' as const, frameId }] : [])),
     ]
   },

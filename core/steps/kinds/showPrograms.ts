@@ -3,17 +3,11 @@ import type { Change } from '../../bench'
 import { countOf } from '../../names'
 import { say } from '../../sentence'
 import { times, find } from '../byHand'
+import { eachNamed } from '../cause'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { fault } from '../finding'
-import {
-  choiceParts,
-  missingIn,
-  namesOfPrograms,
-  programChoiceSchema,
-  programsMeant,
-  programsNamed,
-} from '../programChoice'
+import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
 
 export const showPrograms = defineStep({
   kind: 'programs.show',
@@ -29,8 +23,7 @@ export const showPrograms = defineStep({
   fresh: { which: { kind: 'all' } },
   sentence: ({ which }, names) => say`Shows what is hidden of ${choiceParts('which', which, names)}.`,
   lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
-  mayCause: ({ which }, bench) =>
-    programsNamed(which, bench).map((programId) => ({ kind: 'front-changes' as const, programId })),
+  mayCause: ({ which }, bench) => eachNamed('front-changes', which, bench),
   byHand: ({ which }) => times(which.kind === 'these' ? Math.max(1, which.programIds.length) : 1, find),
   perform({ which }, bench, { values }) {
     const missing = missingIn(which, bench, values)
