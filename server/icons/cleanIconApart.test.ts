@@ -13,7 +13,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }))
 const svg = Buffer.from('<svg><path d="M0 0h4v4z" onclick="x()"/></svg>')
 const scripted = (code: string) => {
   const file = join(folder, `${code.length}.cjs`)
-  writeFileSync(file, code)
+  writeFileSync(file, `require('node:worker_threads').parentPort.postMessage('begun');${code}`)
   return file
 }
 

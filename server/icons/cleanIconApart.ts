@@ -7,6 +7,8 @@ import { cleanIcon } from './cleanIcon'
 import type { CleanIcon } from './cleanIcon'
 
 const DEADLINE_MS = 3000
+/** A machine that is busy takes its time to begin a thread and to read what it runs. */
+const BEGIN_MS = 30_000
 const MOST_MEMORY_MB = 192
 
 /** Beside the built server; the development server has none. */
@@ -34,10 +36,14 @@ export function cleanIconApart(
     }
     const costly = (why: string) =>
       end(fail({ code: 'icon-costly', message: `${name} ${why}, so it is not taken. Save it simpler.`, at: 'base64' }))
-    const deadline = setTimeout(() => costly(`takes more than ${deadlineMs / 1000} seconds to look at`), deadlineMs)
-    worker.once('message', (result: Result<CleanIcon>) =>
-      end(result.ok ? succeed({ ...result.value, bytes: Buffer.from(result.value.bytes) }) : result),
-    )
+    const late = () => costly(`takes more than ${deadlineMs / 1000} seconds to look at`)
+    let deadline = setTimeout(late, BEGIN_MS)
+    worker.on('message', (told: Result<CleanIcon> | 'begun') => {
+      if (told === 'begun') {
+        clearTimeout(deadline)
+        deadline = setTimeout(late, deadlineMs)
+      } else end(told.ok ? succeed({ ...told.value, bytes: Buffer.from(told.value.bytes) }) : told)
+    })
     worker.once('error', (error) => {
       console.error('icon:', error)
       costly('takes more memory to look at than an icon may')
