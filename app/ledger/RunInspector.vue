@@ -79,7 +79,7 @@ watch(
 <template>
   <aside class="inspector" :aria-label="`Run of ${summary.leverName}`">
     <header>
-      <NumberPlate :plate="summary.plate" :steps="run?.steps ?? []" :off="summary.plate === 0" />
+      <NumberPlate :plate="summary.plate" :steps="run?.steps ?? lever?.steps ?? []" />
       <LeverIcon v-if="lever" :lever="lever" />
       <h2>{{ summary.leverName }}</h2>
     </header>

@@ -138,11 +138,7 @@ const { save: saveTable, stop: stopTable, progress } = useLedgerTable(() => mean
         </template>
         <template #entry="{ entry: run, attrs }">
           <div v-bind="attrs" class="row run">
-            <NumberPlate
-              :plate="run.plate"
-              :steps="mirror.leverById.get(run.leverId)?.steps ?? []"
-              :off="run.plate === 0"
-            />
+            <NumberPlate :plate="run.plate" :steps="mirror.leverById.get(run.leverId)?.steps ?? []" />
             <strong class="cut">{{ run.leverName }}</strong>
             <span class="cut" :title="dayAndTime(run.startedAtMs)">{{ instantOf(run.startedAtMs) }}</span>
             <span class="soft">{{ sourceWords[run.source] }}</span>

@@ -6,7 +6,7 @@ import type { Nature, Step } from '~~/core/steps'
 import LampLight from './LampLight.vue'
 import { natureGlyphs } from './natureGlyphs'
 
-/** The enamel plate of a lever: its number, and by colour and glyph what it acts on. */
+/** The enamel plate of a lever: its number, and by colour and glyph what it acts on, where that is known. */
 const {
   plate,
   steps,
@@ -24,17 +24,23 @@ const words: Record<Nature, string> = {
   script: 'a script',
   arrangement: 'an arrangement',
 }
-const nature = computed(() => natureOf(steps))
+/** What a lever does that is gone is not known here, nor what was done without one. */
+const nature = computed(() => (plate === 0 || steps.length === 0 ? undefined : natureOf(steps)))
+const title = computed(() => {
+  const numbered = plate === 0 ? 'Without a lever' : `Number ${plate}`
+  const acting = nature.value ? `${numbered}: ${words[nature.value]}` : numbered
+  return lamp ? `${acting}. ${lamp.name}: ${lamp.words}` : acting
+})
 </script>
 
 <template>
   <span
     class="plate"
-    :class="{ off }"
-    :style="{ '--enamel': `var(--plate-${nature})` }"
-    :title="`Number ${plate}: ${words[nature]}${lamp ? `. ${lamp.name}: ${lamp.words}` : ''}`"
+    :class="{ off: off || !nature }"
+    :style="{ '--enamel': nature && `var(--plate-${nature})` }"
+    :title="title"
   >
-    <component :is="natureGlyphs[nature]" class="glyph" aria-hidden="true" />
+    <component :is="natureGlyphs[nature]" v-if="nature" class="glyph" aria-hidden="true" />
     <LampLight v-if="lamp" class="lamp" :state="lamp.state" />
     <span>{{ plate === 0 ? '–' : plate }}</span>
   </span>
