@@ -214,7 +214,7 @@ describe('a document', () => {
         planned += 1
         planDocument(answer.value, storeNow())
       }),
-      { numRuns: 4000 },
+      { numRuns: 8000 },
     )
     // Whole values in the place of others, which are JSON all the same.
     const leaves = [...text.matchAll(/: ("(?:[^"\\]|\\.)*"|\d+|true|false)/g)]

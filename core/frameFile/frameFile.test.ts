@@ -422,7 +422,7 @@ describe('what is wrong is told with line and column', () => {
       Array.from({ length: 3000 }, (_, i) => `${' '.repeat(i)}a:`).join('\n'),
     ])
       expect(issuesOf(nested)[0]).toMatch(/deep|at most/)
-    expect(performance.now() - startedAt).toBeLessThan(5000)
+    expect(performance.now() - startedAt).toBeLessThan(30_000)
   })
 
   test('only a file with the header is ever written over', () => {

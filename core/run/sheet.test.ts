@@ -133,7 +133,7 @@ describe('loops', () => {
       'failed',
       'It has done 100,000 steps, the most that one pull may do, and was ended here.',
     ])
-    expect(performance.now() - startedAt).toBeLessThan(10_000)
+    expect(performance.now() - startedAt).toBeLessThan(60_000)
   })
 })
 
