@@ -229,6 +229,14 @@ export const batchBodySchema = z.discriminatedUnion('act', [
   }),
   /** Numbers in a row from `from` on, in the order given; who has one of them gets a number that became free. */
   z.object({ act: z.literal('renumber'), levers: leverRefsSchema, from: z.number().int().min(1).max(99_999) }),
+  /** In all texts of their steps, and nowhere else. */
+  z.object({
+    act: z.literal('replace'),
+    levers: leverRefsSchema,
+    find: z.string().min(1, 'Say what shall be found.').max(2000),
+    by: z.string().max(2000),
+    isExact: z.boolean().default(false).meta({ description: 'Capitals count.' }),
+  }),
 ])
 
 /** Rows of the variants table; cells by the id of their column. */

@@ -19,6 +19,7 @@ const { undo } = useUndo()
 const find = ref('')
 const by = ref('')
 const isExact = ref(false)
+const isReplacing = ref(false)
 const field = ref<{ focus: () => void }>()
 onMounted(() => nextTick(() => field.value?.focus()))
 
@@ -36,21 +37,29 @@ function replaceHere(): void {
   notices.say(`Replaced in ${countOf(count, 'text')} of this sheet.`)
 }
 
-/** The other levers one after the other, each an edit that can be undone; this sheet with them. */
+/** The other levers as one edit, all or none of them; this sheet with them. */
 async function replaceInAll(): Promise<void> {
-  let count = 0
-  for (const lever of others.value) {
-    const done = await notices.attempt(() =>
-      callApi('editLever', {
-        id: lever.id,
-        body: { steps: replaceTexts(lever.steps, search.value, by.value), version: lever.version },
-      }),
-    )
-    if (!done) break
-    count += 1
-  }
+  if (others.value.length === 0) return replaceHere()
+  isReplacing.value = true
+  const done = await notices.attempt(() =>
+    callApi('batchLevers', {
+      body: {
+        act: 'replace',
+        levers: others.value.map(({ id, version }) => ({ id, version })),
+        ...search.value,
+        by: by.value,
+      },
+    }),
+  )
+  isReplacing.value = false
+  if (!done) return
+  mirror.adopt(done.levers)
+  const here = hits.value === 0 ? '' : ` and in ${countOf(hits.value, 'text')} of this sheet`
   if (hits.value > 0) steps.value = replaceTexts(steps.value, search.value, by.value)
-  notices.say(`Replaced in ${countOf(count, 'other lever')}.`, { label: 'Undo the last', act: undo })
+  notices.say(`Replaced in ${countOf(done.levers.length, 'other lever')}${here}.`, {
+    label: 'Undo in others',
+    act: undo,
+  })
 }
 </script>
 
@@ -63,7 +72,9 @@ async function replaceInAll(): Promise<void> {
       find === '' ? '' : `${hits} here, ${countOf(others.length, 'other lever')}`
     }}</span>
     <ElButton size="small" :disabled="hits === 0" @click="replaceHere"> Replace here </ElButton>
-    <ElButton size="small" :disabled="others.length + hits === 0" @click="replaceInAll"> In all levers </ElButton>
+    <ElButton size="small" :disabled="others.length + hits === 0 || isReplacing" @click="replaceInAll">
+      In all levers
+    </ElButton>
     <ElButton size="small" @click="emit('close')"> Close </ElButton>
   </div>
 </template>

@@ -24,5 +24,5 @@ export {
 } from './plan'
 export { rowsOf, sentenceOfRow } from './rows'
 export type { EmptyRow, HeadRow, Row, StepRow, Track } from './rows'
-export { findTexts, replaceTexts } from './texts'
+export { countTexts, findTexts, replaceTexts } from './texts'
 export type { TextHit, TextSearch } from './texts'

@@ -18,6 +18,7 @@ import {
   readSteps,
   removeRows,
   replaceStep,
+  countTexts,
   replaceTexts,
   rowsOf,
   sentenceOfRow,
@@ -214,6 +215,8 @@ test('texts are found and replaced, letters with a meaning in patterns among the
   expect(findTexts(steps, { find: '(all)', isExact: true })).toHaveLength(1)
   expect(told(replaceTexts(steps, { find: '(all)' }, '$& none'))).toBe('Move $& none of $1 g(move $& none) wait')
   expect(replaceTexts(steps, { find: 'nowhere' }, 'x')).toBe(steps)
+  expect(countTexts(steps, { find: '(ALL)' })).toBe(2)
+  expect(countTexts(steps, { find: '(ALL)', isExact: true })).toBe(1)
 })
 
 test('names of a kit that nothing gives are asked for, and filled with texts as they are', () => {

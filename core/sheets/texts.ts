@@ -21,10 +21,20 @@ export function findTexts(steps: readonly Step[], search: TextSearch): TextHit[]
   )
 }
 
+/** How often something stands in the texts of a sheet; what overlaps counts once. */
+export function countTexts(steps: readonly Step[], search: TextSearch): number {
+  if (search.find === '') return 0
+  const pattern = patternOf(search)
+  return steps.reduce(
+    (sum, step) => sum + textsOf(step).reduce((count, { text }) => count + (text.match(pattern)?.length ?? 0), 0),
+    0,
+  )
+}
+
 /** The sheet with something replaced in all of its texts; the same steps where nothing is. */
 export function replaceTexts(steps: readonly Step[], search: TextSearch, by: string): Step[] {
   if (search.find === '') return steps as Step[]
-  const pattern = new RegExp(search.find.replace(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`), search.isExact ? 'gu' : 'giu')
+  const pattern = patternOf(search)
   let differs = false
   const after = steps.map((step) => {
     const made = mapTexts(step, (text) => text.replace(pattern, () => by))
@@ -32,6 +42,10 @@ export function replaceTexts(steps: readonly Step[], search: TextSearch, by: str
     return made
   })
   return differs ? after : (steps as Step[])
+}
+
+function patternOf({ find, isExact }: TextSearch): RegExp {
+  return new RegExp(find.replace(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`), isExact ? 'gu' : 'giu')
 }
 
 function has(text: string, { find, isExact }: TextSearch): boolean {

@@ -1,15 +1,14 @@
 import { countOf, didYouMean } from '../../core/names'
-import type { BatchBody } from '../../contract'
 import { markedFields } from '../../core/fields'
 import { programMissing, sameValue } from '../../core/bench'
 import type { BenchState } from '../../core/bench'
 import type { Frame, Lever, LeverDraft, LeverPatch } from '../../core/levers'
 import { leverPatchSchema, withoutNothing, withRoadTo } from '../../core/levers'
-import { assertNever, fail, own, succeed } from '../../core/result'
+import { fail, own, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
-import { makeDistinct, ownAfterEdit } from '../../core/variants'
+import { ownAfterEdit } from '../../core/variants'
 import type { RevisionEntry } from '../database/schema'
-import { currentLever, currentLevers, edited, leverMissing, nameOf, nextPlate, overtaken } from './bookState'
+import { currentLever, edited, leverMissing, nameOf, nextPlate, overtaken } from './bookState'
 import type { BookState, PlannedEdit } from './bookState'
 import { newId } from './newId'
 
@@ -72,137 +71,6 @@ export function removeLever(id: string) {
       answer: null,
     })
   }
-}
-
-/** One act on many levers. Issues: `lever-missing`, `stale`, at the lever; `frame-missing`, `plate-large`. */
-export function batchEdit(body: BatchBody) {
-  return (state: BookState): Result<PlannedEdit<Lever[]>> => {
-    const found = currentLevers(state, body.levers)
-    if (!found.ok) return found
-    const levers = found.value
-    const result = (
-      label: string,
-      entries: Extract<RevisionEntry, { kind: 'lever' }>[],
-    ): Result<PlannedEdit<Lever[]>> =>
-      succeed({ label, entries, answer: entries.flatMap((entry) => entry.after ?? []) })
-    switch (body.act) {
-      case 'delete':
-        return result(
-          `Deleted ${nameOf(levers)}`,
-          levers.map((before) => ({ kind: 'lever', id: before.id, before, after: null })),
-        )
-      case 'enable':
-        return result(
-          `${body.enabled ? 'Enabled' : 'Disabled'} ${nameOf(levers)}`,
-          levers
-            .filter((lever) => lever.enabled !== body.enabled)
-            .map((lever) => edited(lever, { enabled: body.enabled, ...ownField(lever, 'enabled') })),
-        )
-      case 'move': {
-        const frame = state.frames.get(body.frameId)
-        if (!frame) return fail(frameMissing(body.frameId, state.frames))
-        return result(
-          `Moved ${nameOf(levers)} to ${frame.name}`,
-          levers
-            .filter((lever) => lever.frameId !== frame.id)
-            .map((lever) => edited(lever, { frameId: frame.id, ...ownField(lever, 'frameId') })),
-        )
-      }
-      case 'duplicate':
-        return result(`Duplicated ${nameOf(levers)}`, duplicates(levers, state))
-      case 'rename':
-        return renamed(levers, body.template, state, result)
-      case 'renumber':
-        return result(`Renumbered ${nameOf(levers)}`, renumbered(levers, body.from, state))
-      default:
-        return assertNever(body)
-    }
-  }
-}
-
-/** A copy has no keys: they would clash with those of its model. */
-function duplicates(levers: readonly Lever[], state: BookState): Extract<RevisionEntry, { kind: 'lever' }>[] {
-  const names = makeDistinct(
-    levers.map((lever) => `${lever.name} (copy)`.slice(0, 118)),
-    [...state.levers.values()].map((lever) => lever.name),
-  )
-  return levers.map(({ origin: _origin, ...lever }, i) => {
-    const variant = lever.variant
-      ? { variant: { ...lever.variant, own: [...new Set([...lever.variant.own, 'triggers' as const])] } }
-      : {}
-    const copy: Lever = {
-      ...lever,
-      ...variant,
-      id: newId(),
-      plate: nextPlate(state) + i,
-      version: 1,
-      name: names[i]!,
-      triggers: [],
-    }
-    return { kind: 'lever', id: copy.id, before: null, after: copy }
-  })
-}
-
-function renamed(
-  levers: readonly Lever[],
-  template: string,
-  state: BookState,
-  result: (label: string, entries: Extract<RevisionEntry, { kind: 'lever' }>[]) => Result<PlannedEdit<Lever[]>>,
-): Result<PlannedEdit<Lever[]>> {
-  const chosen = new Set(levers.map((lever) => lever.id))
-  const wanted: string[] = []
-  for (const [i, lever] of levers.entries()) {
-    const marks: [string, string][] = [
-      ['{name}', lever.name],
-      ['{plate}', String(lever.plate)],
-      ['{n}', String(i + 1)],
-    ]
-    const lettersOf = (mark: string, text: string) => (template.split(mark).length - 1) * (text.length - mark.length)
-    // Counted before it is made: many marks and many levers would be very long.
-    const letters = marks.reduce((sum, [mark, text]) => sum + lettersOf(mark, text), template.length)
-    const name =
-      letters > 4096 ? template : marks.reduce((text, [mark, to]) => text.replaceAll(mark, to), template).trim()
-    if (letters > 4096 || name.length === 0 || name.length > 120)
-      return fail({
-        code: 'name-long',
-        message: `“${name.slice(0, 40)}…” has ${countOf(Math.max(letters, name.length), 'letter')}; a name has 1 to 120.`,
-        at: 'template',
-      })
-    wanted.push(name)
-  }
-  const names = makeDistinct(
-    wanted,
-    [...state.levers.values()].filter((lever) => !chosen.has(lever.id)).map((lever) => lever.name),
-  )
-  return result(
-    `Renamed ${nameOf(levers)}`,
-    levers.flatMap((lever, i) => (lever.name === names[i] ? [] : [edited(lever, { name: names[i]! })])),
-  )
-}
-
-/** The chosen get numbers in a row; whoever had one of them takes a number that the chosen leave, the lowest first. */
-function renumbered(
-  levers: readonly Lever[],
-  from: number,
-  state: BookState,
-): Extract<RevisionEntry, { kind: 'lever' }>[] {
-  const chosen = new Set(levers.map((lever) => lever.id))
-  const wanted = new Set(levers.map((_, i) => from + i))
-  const displaced = [...state.levers.values()]
-    .filter((lever) => !chosen.has(lever.id) && wanted.has(lever.plate))
-    .sort((a, b) => a.plate - b.plate)
-  const left = levers
-    .map((lever) => lever.plate)
-    .filter((plate) => !wanted.has(plate))
-    .sort((a, b) => a - b)
-  return [
-    ...levers.flatMap((lever, i) => (lever.plate === from + i ? [] : [edited(lever, { plate: from + i })])),
-    ...displaced.map((lever, i) => edited(lever, { plate: left[i]! })),
-  ]
-}
-
-function ownField(lever: Lever, field: 'enabled' | 'frameId'): Partial<Lever> {
-  return lever.variant ? { variant: { ...lever.variant, own: [...new Set([...lever.variant.own, field])] } } : {}
 }
 
 function editLabel(before: Lever, after: Lever): string {

@@ -255,6 +255,37 @@ describe('what a sheet shows and takes', () => {
     await seen(page, 'This is no text with steps.')
   })
 
+  test('a text is replaced in this sheet and in all others at once, and taken back in them by one undo', async () => {
+    const say = (name: string, text: string) =>
+      session.call('POST', '/api/levers', {
+        name,
+        frameId: 'desk',
+        triggers: [],
+        steps: ['a', 'b'].map((id) => ({ id, kind: 'message.show', text })),
+      })
+    await say('Tells of the louvre', 'The louvre is shut')
+    await say('Tells of it too', 'Open the Louvre first')
+    await say('Tells of it last', 'No louvre tonight')
+    const told = async () =>
+      (await levers()).flatMap(({ name, steps }) =>
+        name.startsWith('Tells of') && steps[0]!.kind === 'message.show' ? [steps[0]!.text] : [],
+      )
+    await sheetOf('Tells of the louvre')
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await press(page, 'Ctrl+F')
+    await page.type('[aria-label="Find in the texts of the steps"]', 'louvre')
+    await seen(page, '2 here, 2 other levers')
+    await page.type('[aria-label="Replace by"]', 'shutter')
+    await button(page, 'In all levers')
+    await seen(page, 'Replaced in 2 other levers and in 2 texts of this sheet.')
+    // This sheet is not saved yet.
+    expect(await told()).toEqual(['The louvre is shut', 'Open the shutter first', 'No shutter tonight'])
+    expect((await rowTexts()).filter((text) => text.includes('The shutter is shut'))).toHaveLength(2)
+    await button(page, 'Undo in others')
+    await eventually(async () => (await told())[1] === 'Open the Louvre first')
+    expect(await told()).toEqual(['The louvre is shut', 'Open the Louvre first', 'No louvre tonight'])
+  })
+
   test('a kit asks for its names and stands in the sheet as a copy', async () => {
     await sheetOf('Visitors first')
     await page.focus('[aria-label="Steps of the run sheet"]')

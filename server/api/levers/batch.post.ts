@@ -1,5 +1,5 @@
 import { edit } from '../../engine/edits'
-import { batchEdit } from '../../engine/leverEdits'
+import { batchEdit } from '../../engine/batchEdits'
 import { answerOf } from '../../http/refusal'
 import { route } from '../../http/route'
 
