@@ -64,7 +64,7 @@ describe('a text is replaced in many levers', () => {
     const before = its.engine.store.book.history.undo
     const refused = await replace([short, long], 'a', 'b'.repeat(1500))
     expect(refused.ok ? [] : refused.issues).toMatchObject([{ code: 'text-unfit', at: 'levers.1' }])
-    expect(refused.ok ? '' : refused.issues[0]!.message).toContain(`${long.plate} Long cannot take it: `)
+    expect(refused.ok ? '' : refused.issues[0]!.message).toContain(`${long.plate} Long cannot take it: in row 1: `)
     // A message says something.
     const emptied = await replace([long, short], 'a', '')
     expect(emptied.ok ? [] : emptied.issues).toMatchObject([{ code: 'text-unfit', at: 'levers.0' }])

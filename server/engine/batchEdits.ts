@@ -165,10 +165,13 @@ function replacedTexts(
     const steps = replaceTexts(lever.steps, search, by)
     if (steps === lever.steps) continue
     const read = leverPatchSchema.shape.steps.safeParse(steps)
-    if (!read.success) return unfit(read.error.issues[0]!.message)
+    if (!read.success) {
+      const { path, message } = read.error.issues[0]!
+      return unfit(typeof path[0] === 'number' ? `in row ${path[0] + 1}: ${message}` : message)
+    }
     const [dangling] = danglingNames({ steps }, state, bench)
     if (dangling) return unfit(dangling.message)
-    altered.set(lever.id, { ...lever, steps })
+    altered.set(lever.id, { ...lever, steps: read.data ?? steps })
   }
   return succeed(
     [...altered.values()].map((lever) => {

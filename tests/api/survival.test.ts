@@ -98,7 +98,8 @@ test('after a restart everything is as it was, a wait ends when it should, and a
       draft({
         triggers: [],
         steps: [
-          { id: 'a', kind: 'wait', ms: 9000 },
+          // Longer than a restart takes on a slow machine.
+          { id: 'a', kind: 'wait', ms: 25_000 },
           { id: 'b', kind: 'message.show', text: 'Waited' },
         ],
       }),
@@ -128,7 +129,7 @@ test('after a restart everything is as it was, a wait ends when it should, and a
   const ended = await eventually(async () => {
     const { body } = await again<RunAnswer>('GET', `/api/runs/${waiting.id}`)
     return body.phase === 'ended' && body
-  })
+  }, 60_000)
   expect(ended.trace[0]!.endedAtMs! - waiting.wakeAtMs!).toBeGreaterThanOrEqual(0)
   const runs = (await again<{ id: string; leverId: string }[]>('GET', '/api/runs')).body
   const chart = runs.find((run) => run.leverId === 'lever-1')!

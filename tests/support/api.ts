@@ -26,9 +26,9 @@ export function draft(part: Record<string, unknown> = {}): Record<string, unknow
   }
 }
 
-/** Waits until `probe` gives something, asking again every 30 ms for at most 25 seconds. */
-export async function eventually<T>(probe: () => Promise<T | undefined | false>): Promise<T> {
-  const deadline = Date.now() + 25_000
+/** Waits until `probe` gives something, asking again every 30 ms, for at most 25 seconds if nothing else is said. */
+export async function eventually<T>(probe: () => Promise<T | undefined | false>, withinMs = 25_000): Promise<T> {
+  const deadline = Date.now() + withinMs
   for (;;) {
     const value = await probe()
     if (value) return value
