@@ -42,7 +42,7 @@ const title = computed(() => {
   >
     <component :is="natureGlyphs[nature]" v-if="nature" class="glyph" aria-hidden="true" />
     <LampLight v-if="lamp" class="lamp" :state="lamp.state" />
-    <span>{{ plate === 0 ? '–' : plate }}</span>
+    <span class="number">{{ plate === 0 ? '–' : plate }}</span>
   </span>
 </template>
 
@@ -61,6 +61,9 @@ const title = computed(() => {
   box-shadow: 0 0 0 1px var(--plate-ink) inset;
   border: 2px solid var(--enamel);
   font: 600 14px/1 var(--engraved);
+}
+.number {
+  margin-left: auto;
 }
 .glyph {
   width: 12px;

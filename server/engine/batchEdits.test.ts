@@ -62,7 +62,11 @@ describe('a text is replaced in many levers', () => {
     const long = await made('Long', 'a'.repeat(900))
     const short = await made('Short', 'a')
     const before = its.engine.store.book.history.undo
-    const refused = await replace([short, long], 'a', 'b'.repeat(1500))
+    const endless = await replace([short, long], 'a', 'b'.repeat(1500))
+    expect(endless.ok ? '' : endless.issues[0]!.message).toBe(
+      `${long.plate} Long cannot take it: its texts would be 1,350,000 letters longer.`,
+    )
+    const refused = await replace([short, long], 'a', 'b'.repeat(500))
     expect(refused.ok ? [] : refused.issues).toMatchObject([{ code: 'text-unfit', at: 'levers.1' }])
     expect(refused.ok ? '' : refused.issues[0]!.message).toContain(`${long.plate} Long cannot take it: in row 1: `)
     // A message says something.
