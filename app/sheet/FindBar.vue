@@ -40,22 +40,25 @@ function replaceHere(): void {
 /** The other levers as one edit, all or none of them; this sheet with them. */
 async function replaceInAll(): Promise<void> {
   if (others.value.length === 0) return replaceHere()
+  const [wanted, text] = [search.value, by.value]
   isReplacing.value = true
   const done = await notices.attempt(() =>
     callApi('batchLevers', {
       body: {
         act: 'replace',
         levers: others.value.map(({ id, version }) => ({ id, version })),
-        ...search.value,
-        by: by.value,
+        ...wanted,
+        by: text,
       },
     }),
   )
   isReplacing.value = false
   if (!done) return
   mirror.adopt(done.levers)
-  const here = hits.value === 0 ? '' : ` and in ${countOf(hits.value, 'text')} of this sheet`
-  if (hits.value > 0) steps.value = replaceTexts(steps.value, search.value, by.value)
+  // What was typed meanwhile is not replaced by something else than in the others.
+  const count = findTexts(steps.value, wanted).length
+  const here = count === 0 ? '' : ` and in ${countOf(count, 'text')} of this sheet`
+  if (count > 0) steps.value = replaceTexts(steps.value, wanted, text)
   notices.say(`Replaced in ${countOf(done.levers.length, 'other lever')}${here}.`, {
     label: 'Undo in others',
     act: undo,
@@ -87,12 +90,13 @@ async function replaceInAll(): Promise<void> {
   padding: 6px 0;
 }
 .find .el-input {
-  width: 160px;
+  flex: 0 1 160px;
 }
 .find .el-button {
   margin: 0;
 }
 .soft {
   flex: 1;
+  white-space: nowrap;
 }
 </style>

@@ -11,9 +11,10 @@ beforeAll(() => void (folder = mkdtempSync(join(tmpdir(), 'keen-lever-worker-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 const svg = Buffer.from('<svg><path d="M0 0h4v4z" onclick="x()"/></svg>')
+const tell = (what: unknown) => `require('node:worker_threads').parentPort.postMessage(${JSON.stringify(what)});`
 const scripted = (code: string) => {
   const file = join(folder, `${code.length}.cjs`)
-  writeFileSync(file, `require('node:worker_threads').parentPort.postMessage('begun');${code}`)
+  writeFileSync(file, code)
   return file
 }
 
@@ -29,7 +30,10 @@ test('a picture comes out of its thread as it does without one', async () => {
 test('one that takes too long, or too much, is refused, and the thread is gone', async () => {
   vi.spyOn(console, 'error').mockImplementation(() => undefined)
   const codeOf = async (code: string, deadlineMs?: number) => {
-    const result = await cleanIconApart('a.svg', svg, { file: scripted(code), ...(deadlineMs ? { deadlineMs } : {}) })
+    const result = await cleanIconApart('a.svg', svg, {
+      file: scripted(tell('begun') + code),
+      ...(deadlineMs ? { deadlineMs } : {}),
+    })
     return result.ok ? 'ok' : result.issues[0]!.message
   }
   expect(await codeOf('for (;;) {}', 200)).toBe(
@@ -37,4 +41,10 @@ test('one that takes too long, or too much, is refused, and the thread is gone',
   )
   expect(await codeOf('const all = []; for (;;) all.push(new Array(1e5).fill({}))', 20_000)).toContain('more memory')
   expect(await codeOf('process.exit(0)')).toContain('could not be looked at')
+})
+
+test('how long its thread takes to begin is not held against it', async () => {
+  const told = { ok: false, issues: [{ code: 'icon-broken', message: 'Looked at.' }] }
+  const file = scripted(`const end = Date.now() + 600; while (Date.now() < end); ${tell('begun')}${tell(told)}`)
+  expect(await cleanIconApart('a.svg', svg, { file, deadlineMs: 300 })).toEqual(told)
 })

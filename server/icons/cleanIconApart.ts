@@ -36,12 +36,11 @@ export function cleanIconApart(
     }
     const costly = (why: string) =>
       end(fail({ code: 'icon-costly', message: `${name} ${why}, so it is not taken. Save it simpler.`, at: 'base64' }))
-    const late = () => costly(`takes more than ${deadlineMs / 1000} seconds to look at`)
-    let deadline = setTimeout(late, BEGIN_MS)
+    let deadline = setTimeout(() => costly('could not be looked at'), BEGIN_MS)
     worker.on('message', (told: Result<CleanIcon> | 'begun') => {
       if (told === 'begun') {
         clearTimeout(deadline)
-        deadline = setTimeout(late, deadlineMs)
+        deadline = setTimeout(() => costly(`takes more than ${deadlineMs / 1000} seconds to look at`), deadlineMs)
       } else end(told.ok ? succeed({ ...told.value, bytes: Buffer.from(told.value.bytes) }) : told)
     })
     worker.once('error', (error) => {
