@@ -95,6 +95,10 @@ async function replaceInAll(): Promise<void> {
 .find .el-button {
   margin: 0;
 }
+.check {
+  flex: none;
+  white-space: nowrap;
+}
 .soft {
   flex: 1;
   white-space: nowrap;

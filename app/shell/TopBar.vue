@@ -53,7 +53,9 @@ function nextTheme(): void {
       </NuxtLink>
     </nav>
     <LauncherBoard />
-    <span v-if="mirror.phase === 'cut-off'" class="fault" role="status">The server does not answer; trying again…</span>
+    <span v-if="mirror.phase === 'cut-off'" class="fault away" role="status"
+      >The server does not answer; trying again…</span
+    >
     <label class="live">
       <ElSwitch v-model="liveKeys.on" style="--el-switch-on-color: var(--live-fill)" aria-label="Live keys" />
       <span>Live keys {{ liveKeys.on ? 'on' : 'off' }}</span>
@@ -143,6 +145,19 @@ nav a.here {
 /* Whoever types there needs the room. */
 .bar:has(.launcher:focus-within) > :where(.live, .theme, .settings) {
   display: none;
+}
+/* No key is live without the server: what is said of it takes the room of the switch. */
+.away {
+  flex: none;
+  white-space: nowrap;
+}
+.bar:has(.away) > .live {
+  display: none;
+}
+.bar:has(.launcher:focus-within) > .away {
+  flex: 0 1 auto;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .settings {
   align-self: stretch;
