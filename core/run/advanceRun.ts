@@ -164,9 +164,8 @@ function isLeftOut({ part, stack }: RunHead, index: number): boolean {
   return part !== undefined && stack.length === part.depth && !part.indexes.includes(index)
 }
 
-/** A rehearsal goes on by itself. */
-function pausesAt(head: RunHead, { isRehearsal, resume }: AdvanceContext): boolean {
-  if (isRehearsal || resume !== undefined) return false
+function pausesAt(head: RunHead, { resume }: AdvanceContext): boolean {
+  if (resume !== undefined) return false
   return head.isSlow === true || (head.pauses?.includes(pathOf(head.stack)) ?? false)
 }
 

@@ -420,4 +420,25 @@ describe('laws over all kinds of step', () => {
       { numRuns: 80 },
     )
   })
+
+  test('a walk of so many steps is the beginning of the rehearsal, and one to the end is all of it', () => {
+    fc.assert(
+      fc.property(sheets, fc.nat(12), (parts, steps) => {
+        const before = exampleDesk()
+        const lever = leverOf(...parts)
+        const whole = foretell(lever, before, drawnContext)
+        const told = ({ run }: Rehearsal) => traceOf(run).map(({ path, outcome, note }) => `${path} ${outcome} ${note}`)
+        const some = foretell(lever, before, { ...drawnContext, walk: { steps } })
+        expect(before).toEqual(exampleDesk())
+        expect(some.walked).toBeLessThanOrEqual(steps)
+        expect(whole.changes.slice(0, some.changes.length)).toEqual(some.changes)
+        expect(some.run.log.map(({ path }) => path)).toEqual(
+          whole.run.log.slice(0, some.run.log.length).map(({ path }) => path),
+        )
+        const all = foretell(lever, before, { ...drawnContext, walk: { steps, until: [] } })
+        expect([told(all), all.run.phase, all.waitsMs]).toEqual([told(whole), whole.run.phase, whole.waitsMs])
+      }),
+      { numRuns: 80 },
+    )
+  })
 })

@@ -73,8 +73,14 @@ export interface Played {
   readonly nowMs: number
 }
 
-/** Takes a run on until it ends, pauses, or asks what is not answered; waits pass at once. */
-export function play(run: Run, bench: BenchState, answers: readonly Value[] = [], nowMs = 0): Played {
+/** Takes a run on until it ends, pauses (again, where it is to go on by a step), or asks what is not answered. */
+export function play(
+  run: Run,
+  bench: BenchState,
+  answers: readonly Value[] = [],
+  nowMs = 0,
+  resume?: 'step' | 'run',
+): Played {
   let now: Played = { run, bench, nowMs }
   const left = [...answers]
   for (;;) {
@@ -82,7 +88,15 @@ export function play(run: Run, bench: BenchState, answers: readonly Value[] = []
     const atMs =
       phase === 'waiting' || (phase === 'asking' && left.length === 0 && wakeAtMs !== null) ? wakeAtMs! : now.nowMs
     const answer = phase === 'asking' ? left.shift() : undefined
-    const context = { nowMs: Math.max(now.nowMs, atMs), nextId, sum: evaluateSum, answer, leversOf: () => [] }
+    const how = now.run === run ? resume : undefined
+    const context = {
+      nowMs: Math.max(now.nowMs, atMs),
+      nextId,
+      sum: evaluateSum,
+      answer,
+      resume: how,
+      leversOf: () => [],
+    }
     const advance = advanceRun(now.run, now.bench, context)
     if (advance.run === now.run) return now
     now = { run: advance.run, bench: advance.bench, nowMs: context.nowMs }

@@ -30,5 +30,6 @@ export {
   takingSchema,
 } from './schema'
 export type { LogEntry, PutBackReport, RecordedChange, Run, RunHead, RunSheet, RunSource, Taking } from './schema'
+export type { Walk } from './walk'
 export { gateRun, PULL_ANYWAY, pullForward, startRun, STEP_BUDGET } from './startRun'
 export type { Pullable, StartContext } from './startRun'

@@ -11,10 +11,12 @@ import type { Part } from './part'
 import type { Run, RunHead } from './schema'
 import { startRun } from './startRun'
 import type { Pullable, StartContext } from './startRun'
+import { walkOn } from './walk'
+import type { Walk } from './walk'
 
 /**
  * What a pull would come to. `run.phase` is `asking` where it would ask and neither an answer nor a standard one is
- * there, and `fetching` at a script that nobody ran: what follows depends on that.
+ * there, `fetching` at a script that nobody ran (what follows depends on that), and `paused` where a walk stands.
  */
 export interface Rehearsal {
   readonly run: Run
@@ -24,14 +26,20 @@ export interface Rehearsal {
   readonly changes: readonly string[]
   /** How long the waits would take in all. */
   readonly waitsMs: number
+  /** How many steps a walk has behind it; those of a rehearsal that is no walk are not counted. */
+  readonly walked: number
+  /** By what the question that it stands at is answered in `answers`: the path of its step, and how often it asked. */
+  readonly asks?: string
 }
 
 export interface RehearsalContext
   extends StartContext, Pick<StepContext, 'framesOn' | 'minuteOfDay' | 'sum' | 'leversOf'> {
-  /** Answers by the path of the step that asks. */
+  /** Answers by the path of the step that asks (`2`), or of one time that it does (`2#3` for the third). */
   readonly answers?: Readonly<Record<string, Value>>
   /** Only so much of it. */
   readonly part?: Part
+  /** Step by step, and only so far. */
+  readonly walk?: Walk
 }
 
 /** A pause of a rehearsal: how many steps were done so far, or a script that it goes on with the outcome of. */
@@ -56,19 +64,30 @@ export function* rehearseInParts(
   context: RehearsalContext,
 ): Generator<RehearsalPart, Rehearsal, ScriptOutcome | undefined> {
   const begun = startRun(lever, context)
-  const { nextId, framesOn, minuteOfDay, sum, leversOf, answers = {} } = context
+  const { nextId, framesOn, minuteOfDay, sum, leversOf, answers = {}, walk } = context
   const {
     head: first,
     sheet,
     log,
   } = partsOfRun(context.part ? beginPart(begun, context.part, bench, { ...context, isRehearsal: true }) : begun)
-  let head: RunHead = first
+  let head: RunHead = walk ? { ...first, isSlow: true } : first
   let nowMs = context.nowMs
   let now = bench
+  let walked = 0
+  let asked = { id: '', path: '', key: '', times: new Map<string, number>() }
   for (let count = 1; ; count++) {
+    if (walk && head.phase === 'paused') {
+      const { run, entries, goesOn } = walkOn(walk, walked, head, sheet, nowMs)
+      head = run
+      log.push(...entries)
+      if (!goesOn) break
+      walked += 1
+    }
     if (head.phase === 'waiting') nowMs = Math.max(nowMs, head.wakeAtMs!)
-    const answer = head.question ? (answers[pathOf(head.stack)] ?? head.question.standard) : undefined
-    const known = { nowMs, nextId, framesOn, minuteOfDay, sum, leversOf, answer, isRehearsal: true }
+    if (head.question && head.question.id !== asked.id) asked = asking(head, asked.times)
+    const answer = head.question ? (answers[asked.key] ?? answers[asked.path] ?? head.question.standard) : undefined
+    const resume = head.phase === 'paused' ? ('step' as const) : undefined
+    const known = { nowMs, nextId, framesOn, minuteOfDay, sum, leversOf, answer, resume, isRehearsal: true }
     const request = scriptRequest(head, sheet, log, now, known)
     const fetched = request && (yield { script: request })
     const advance = advanceHead(head, sheet, log, now, fetched ? { ...known, fetched } : known)
@@ -84,5 +103,14 @@ export function* rehearseInParts(
     bench: now,
     changes: changesOf(run).map((entry) => entry.sentence),
     waitsMs: nowMs - context.nowMs,
+    walked,
+    ...(head.phase === 'asking' ? { asks: asked.key } : {}),
   }
+}
+
+/** The question of a head, and the how-manieth of its step it is. */
+function asking({ stack, question }: RunHead, times: Map<string, number>) {
+  const path = pathOf(stack)
+  const time = (times.get(path) ?? 0) + 1
+  return { id: question!.id, path, key: `${path}#${time}`, times: times.set(path, time) }
 }
