@@ -117,6 +117,7 @@ const faces = {
   levers: ['ScopeField.vue', 'useLeverActions.ts', 'leverDraft.ts'],
   recorder: ['useRecorder.ts'],
   programs: ['ProgramSelect.vue', 'programDraft.ts'],
+  questions: ['QuestionBoard.vue', 'QuestionLine.vue', 'useRehearsedQuestion.ts'],
   settings: ['settingNames.ts'],
   sheet: ['SheetAside.vue', 'SheetPanel.vue', 'useSheetDesk.ts'],
   turntables: ['TableDrawing.vue', 'useRoadsOfProgram.ts', 'useTableMaking.ts', 'useTurnByHand.ts', 'useTurnHands.ts'],

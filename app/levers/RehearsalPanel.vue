@@ -1,19 +1,26 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { gateOf } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { countOf } from '~~/core/names'
 import { traceOf } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
+import type { Value } from '~~/core/values'
 import { useMirror } from '~/live/useMirror'
 import { useRehearsal } from '~/live/useRehearsal'
+import { useRehearsedQuestion } from '~/questions/useRehearsedQuestion'
 import SomeOf from '~/rows/SomeOf.vue'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
 const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId' | 'interlock'> }>()
 
 const mirror = useMirror()
-const { rehearsal, count } = useRehearsal(() => lever)
+const answers = ref<Readonly<Record<string, Value>>>({})
+const { rehearsal, count } = useRehearsal(
+  () => lever,
+  () => ({ answers: answers.value }),
+)
+const asking = useRehearsedQuestion(rehearsal, answers, () => lever)
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
 const changes = computed(() => rehearsal.value?.changes ?? [])
 const trace = computed(() => (rehearsal.value ? traceOf(rehearsal.value.run) : []))
@@ -48,9 +55,18 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
       </li>
       <li v-if="rehearsal.run.question">
         <span class="soft">?</span
-        ><span>Ask: {{ rehearsal.run.question.text }} What follows depends on the answer.</span>
+        ><span
+          >Ask: {{ rehearsal.run.question.text }} What follows depends on the answer.
+          <ElButton v-if="asking.question.value !== undefined" size="small" @click="asking.ask()">
+            Answer
+          </ElButton></span
+        >
       </li>
     </ul>
+    <p v-if="asking.count.value > 0" class="soft">
+      With {{ countOf(asking.count.value, 'answer') }} that you gave.
+      <ElButton size="small" @click="asking.forget()"> Forget </ElButton>
+    </p>
     <ul v-if="takings.length > 0" class="sentence-list fault" aria-label="Arguments that would be ignored">
       <li v-for="(taking, i) in takings" :key="i">
         <span>!</span

@@ -2,7 +2,7 @@ import { onScopeDispose, shallowRef, watch } from 'vue'
 import { isFrameOn } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { rehearseInParts } from '~~/core/run'
-import type { Part, Rehearsal, RehearsalContext } from '~~/core/run'
+import type { Part, Rehearsal, RehearsalContext, Walk } from '~~/core/run'
 import type { ScriptOutcome } from '~~/core/script'
 import type { StepContext } from '~~/core/steps'
 import { scriptOutcome } from './scriptOutcome'
@@ -52,6 +52,7 @@ export function useRehearsal(
     part?: Part
     inputs?: RehearsalContext['inputs']
     answers?: RehearsalContext['answers']
+    walk?: Walk
   } = () => ({}),
 ) {
   const mirror = useMirror()
@@ -107,9 +108,11 @@ export function useRehearsal(
 
   watch(
     () => [lever(), options(), mirror.bench, mirror.moment, mirror.levers, mirror.values],
-    (_now, before) => begin(before === undefined ? 0 : PAUSE_MS),
-    { immediate: true },
+    () => begin(PAUSE_MS),
   )
+  // A step, or an answer, is not waited with: nobody goes on typing meanwhile.
+  watch([() => options().walk, () => options().answers], () => begin(0))
+  begin(0)
   onScopeDispose(() => {
     turn += 1
     clearTimeout(timer)

@@ -21,7 +21,7 @@ const row = computed(() => {
   const at = desk.sheet.rows.value.find(({ key }) => key === shownKey.value)
   return at?.kind === 'step' ? at : undefined
 })
-const names = computed(() => (row.value ? desk.scopeAt(row.value.path) : {}))
+const names = computed(() => (row.value ? desk.rehearsing.scopeAt(row.value.path.replace(/\.alternative.*$/, '')) : {}))
 const number = computed(() => (row.value?.number === undefined ? 'the second way' : String(row.value.number)))
 </script>
 
@@ -39,7 +39,7 @@ const number = computed(() => (row.value?.number === undefined ? 'the second way
     :run="desk.trial.report.value"
     :rehearsed="names"
     :mark="desk.did.value.get(row.key)"
-    :foretold="desk.foretold.value.get(row.key)"
+    :foretold="desk.rehearsing.foretold.value.get(row.key)"
     :is-busy="desk.isBusy.value"
     @replace="desk.sheet.replace(row!.path, $event)"
     @try-row="desk.tryRows()"

@@ -27,6 +27,8 @@ const emit = defineEmits<{
   tryRows: []
   rehearseRows: []
   pause: []
+  step: []
+  stepBack: []
   say: []
   find: []
   kit: [kit: Kit]
@@ -70,13 +72,15 @@ const drawn = computed(() =>
 const spaceBefore = computed(() => items.value[0]?.start ?? 0)
 const spaceAfter = computed(() => virtualizer.value.getTotalSize() - (items.value.at(-1)?.end ?? 0))
 
-watch(
-  () => sheet.atKey.value,
-  (key) =>
-    nextTick(() => {
-      const index = rows.value.findIndex((row) => row.key === key)
-      if (index >= 0) virtualizer.value.scrollToIndex(index, { align: 'auto' })
-    }),
+/** The row where a run, or a rehearsal that is walked through, stands. */
+const litKey = computed(() => [...marks].find(([, { state }]) => state === 'now')?.[0])
+
+watch([() => sheet.atKey.value, litKey], ([at, lit], [atBefore]) =>
+  nextTick(() => {
+    const key = at === atBefore ? lit : at
+    const index = rows.value.findIndex((row) => row.key === key)
+    if (index >= 0) virtualizer.value.scrollToIndex(index, { align: 'auto' })
+  }),
 )
 
 function focus(): void {
@@ -157,6 +161,7 @@ const withControl: Record<string, () => unknown> = {
   y: () => sheet.redo(),
   f: () => emit('find'),
   enter: () => emit('tryRows'),
+  f10: () => emit('stepBack'),
   'shift+z': () => sheet.redo(),
   'shift+enter': () => emit('rehearseRows'),
 }
@@ -231,6 +236,9 @@ function act(event: KeyboardEvent): boolean {
       return true
     case 'F8':
       emit('saveKit')
+      return true
+    case 'F10':
+      emit('step')
       return true
     default:
       if (key.length !== 1 || key === '?' || key === '/') return false
@@ -317,6 +325,7 @@ defineExpose({ focus, openInsert })
         :aria-level="row.depth + 1"
         :aria-selected="row.key === sheet.atKey.value || sheet.markedIds.value.has(row.key)"
         :aria-expanded="row.kind === 'step' && row.isBlock ? !row.isFolded : undefined"
+        :aria-current="row.key === litKey ? 'step' : undefined"
         @click="choose($event, row)"
       >
         <SheetRow

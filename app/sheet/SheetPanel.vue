@@ -49,6 +49,10 @@ useViewKeys('A run sheet', [
   { keys: 'Ctrl+Enter', does: 'pulls the row, or what is marked' },
   { keys: 'Ctrl+Shift+Enter', does: 'rehearses the row, or what is marked, and nothing else' },
   { keys: 'F9', does: 'a pause before this row' },
+  {
+    keys: 'F10',
+    does: 'rehearses one step, or goes on by one where a run pauses; Ctrl+F10 takes a rehearsed step back',
+  },
   { keys: 'F8', does: 'saves the rows as a kit; in the offers F2 changes one, Ctrl+Delete deletes it' },
   { keys: 'Alt+P', does: 'pins what is chosen to the top of its list' },
   { keys: 'Ctrl+F', does: 'finds and replaces' },
@@ -150,6 +154,8 @@ function leaveBar(): void {
       @try-rows="desk.tryRows()"
       @rehearse-rows="desk.rehearseRows()"
       @pause="desk.togglePause()"
+      @step="desk.step()"
+      @step-back="desk.rehearsing.back()"
       @say="sayBar?.focus()"
       @find="isFinding = true"
       @kit="kit = $event"
@@ -159,15 +165,14 @@ function leaveBar(): void {
     <TrialBar
       :run="trial.report.value"
       :marked-count="sheet.markedIds.value.size"
-      :can-turn="(desk.rehearsal.value?.changes.length ?? 0) > 0"
-      :only="desk.onlyWords.value"
-      @pull="trial.pull(undefined, desk.options())"
-      @slowly="trial.pull(undefined, { ...desk.options(), isSlow: true })"
+      :rehearsing="desk.rehearsing"
+      @pull="desk.tryAll(false)"
+      @slowly="desk.tryAll(true)"
       @marked="desk.tryRows()"
       @rehearse="desk.rehearseRows()"
-      @whole="desk.rehearseAll()"
-      @step="trial.act('goOnRun', 'step')"
+      @step="desk.step()"
       @on="trial.act('goOnRun', 'run')"
+      @walk-on="desk.goOn()"
       @pause="trial.act('goOnRun', 'pause')"
       @stop="trial.act('stopRun')"
       @put-back="trial.runId.value && actions.putBack(trial.runId.value)"

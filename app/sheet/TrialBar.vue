@@ -2,24 +2,22 @@
 import { computed } from 'vue'
 import type { MarkedRun } from '~~/contract'
 import { timeOfDay } from '~/page/instants'
+import type { SheetRehearsal } from './useSheetRehearsal'
 
 /** The run whose way the rows show, and how it is taken on: step by step, on, stopped, put back, or turned round. */
-const { run, markedCount, canTurn, only } = defineProps<{
+const { run, markedCount, rehearsing } = defineProps<{
   run: MarkedRun | undefined
   markedCount: number
-  /** Whether a rehearsal would change something that a way back takes back. */
-  canTurn: boolean
-  /** What the rehearsal that the rows show goes through, where that is not the whole. */
-  only: string | undefined
+  rehearsing: SheetRehearsal
 }>()
 const emit = defineEmits<{
   pull: []
   slowly: []
   marked: []
   rehearse: []
-  whole: []
   step: []
   on: []
+  walkOn: []
   pause: []
   stop: []
   putBack: []
@@ -27,8 +25,14 @@ const emit = defineEmits<{
 }>()
 
 const isOpen = computed(() => run !== undefined && run.phase !== 'ended')
+const isWalk = computed(() => rehearsing.walk.value !== undefined)
+const isPart = computed(() => rehearsing.part.value !== undefined)
+/** What a way back would take back: what the run changed, or what the rehearsal would. */
+const changeCount = computed(() =>
+  run && !isPart.value ? run.changeCount : (rehearsing.rehearsal.value?.changes.length ?? 0),
+)
 const words = computed(() => {
-  if (only !== undefined) return only
+  if (!isOpen.value && rehearsing.words.value !== undefined) return rehearsing.words.value
   if (!run) return ''
   const at = timeOfDay(run.startedAtMs)
   switch (run.phase) {
@@ -49,7 +53,23 @@ const words = computed(() => {
 
 <template>
   <div class="trial" role="toolbar" aria-label="Trying the sheet">
-    <template v-if="!isOpen">
+    <template v-if="isOpen">
+      <ElButton size="small" :disabled="run?.phase !== 'paused'" title="F10" @click="emit('step')"> One step </ElButton>
+      <ElButton size="small" :disabled="run?.phase !== 'paused'" @click="emit('on')"> Go on </ElButton>
+      <ElButton v-if="run?.phase !== 'paused'" size="small" @click="emit('pause')"> Pause </ElButton>
+      <ElButton size="small" @click="emit('stop')"> Stop </ElButton>
+    </template>
+    <template v-else-if="isWalk">
+      <ElButton size="small" :disabled="!rehearsing.isPaused.value" title="F10" @click="emit('step')">
+        One step
+      </ElButton>
+      <ElButton size="small" :disabled="!rehearsing.canGoBack.value" title="Ctrl+F10" @click="rehearsing.back()">
+        One step back
+      </ElButton>
+      <ElButton size="small" :disabled="!rehearsing.isPaused.value" @click="emit('walkOn')"> Go on </ElButton>
+      <ElButton size="small" @click="rehearsing.leave()"> Leave the rehearsal </ElButton>
+    </template>
+    <template v-else>
       <ElButton size="small" @click="emit('pull')"> Pull it all </ElButton>
       <ElButton v-if="markedCount > 0" size="small" @click="emit('marked')">
         Pull the {{ markedCount }} marked
@@ -58,45 +78,62 @@ const words = computed(() => {
         Rehearse the marked
       </ElButton>
       <ElButton size="small" @click="emit('slowly')"> Step by step </ElButton>
+      <ElButton size="small" title="F10" @click="emit('step')"> Rehearse step by step </ElButton>
     </template>
-    <template v-else>
-      <ElButton size="small" :disabled="run?.phase !== 'paused'" @click="emit('step')"> One step </ElButton>
-      <ElButton size="small" :disabled="run?.phase !== 'paused'" @click="emit('on')"> Go on </ElButton>
-      <ElButton v-if="run?.phase !== 'paused'" size="small" @click="emit('pause')"> Pause </ElButton>
-      <ElButton size="small" @click="emit('stop')"> Stop </ElButton>
-    </template>
-    <span class="soft cut" role="status">{{ words }}</span>
-    <ElButton v-if="only !== undefined" size="small" @click="emit('whole')"> Rehearse it all </ElButton>
+    <span class="soft" role="status">{{ words }}</span>
     <ElButton
-      v-if="run?.phase === 'ended' && run.changeCount > 0 && run.putBack === 'no'"
+      v-if="!isOpen && rehearsing.isShown.value && rehearsing.question.value !== undefined"
       size="small"
-      @click="emit('putBack')"
+      type="primary"
+      @click="rehearsing.ask()"
     >
-      Put back
+      Answer
     </ElButton>
     <ElButton
-      v-if="run ? run.phase === 'ended' && run.changeCount > 0 : canTurn"
+      v-if="!isOpen && rehearsing.isShown.value && rehearsing.answerCount.value > 0"
       size="small"
-      title="A second lever that does the opposite"
-      @click="emit('reverse')"
+      @click="rehearsing.forget()"
     >
-      Way back…
+      Forget what was answered
     </ElButton>
+    <template v-if="!isWalk">
+      <ElButton v-if="isPart" size="small" @click="rehearsing.rehearseAll()"> Rehearse it all </ElButton>
+      <ElButton
+        v-if="run?.phase === 'ended' && run.changeCount > 0 && run.putBack === 'no'"
+        size="small"
+        @click="emit('putBack')"
+      >
+        Put back
+      </ElButton>
+      <ElButton
+        v-if="!isOpen && changeCount > 0"
+        size="small"
+        title="A second lever that does the opposite"
+        @click="emit('reverse')"
+      >
+        Way back…
+      </ElButton>
+    </template>
   </div>
 </template>
 
 <style scoped>
+/* In sight however far the sheet goes down, at the very edge of what is scrolled. */
 .trial {
+  position: sticky;
+  bottom: -24px;
+  z-index: 5;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 6px;
+  padding: 6px 0;
+  background: var(--ground);
 }
 .trial .el-button {
   margin: 0;
 }
 .trial .soft {
-  flex: 1;
-  min-width: 120px;
+  flex: 1 1 260px;
 }
 </style>

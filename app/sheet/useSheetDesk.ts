@@ -1,33 +1,20 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { LeverInput } from '~~/core/levers'
 import { reverseOf } from '~~/core/reverse'
-import { countOf } from '~~/core/names'
-import { beginPart, marksOf, scopeOfRun, startRun } from '~~/core/run'
-import type { Part } from '~~/core/run'
 import { pathsById, stepAt } from '~~/core/sheets'
 import type { Kit } from '~~/core/sheets'
 import { lintSheet } from '~~/core/steps'
 import type { KnownNames, Step } from '~~/core/steps'
-import type { Scope, Value } from '~~/core/values'
+import type { Value } from '~~/core/values'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
-import { rehearsalContext, useRehearsal } from '~/live/useRehearsal'
 import { runMarks } from './runMarks'
+import type { SheetSubject } from './sheetSubject'
 import { useSheet } from './useSheet'
+import { useSheetRehearsal } from './useSheetRehearsal'
 import { useTrial } from './useTrial'
-
-/** The lever whose sheet it is, as it is being written. */
-export interface SheetSubject {
-  readonly id?: string
-  readonly name: string
-  readonly plate: number
-  readonly frameId: string
-  readonly steps: Step[]
-  readonly inputs?: readonly LeverInput[] | null
-}
 
 /** A sheet with all that is known of it: what is wrong, what it did, what it would do, and what can be tried. */
 export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
@@ -41,8 +28,6 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
   })
   /** Steps before which a trial pauses, by id. */
   const pauses = ref<ReadonlySet<string>>(new Set())
-  /** What was typed for names, to try rows with. */
-  const given = ref<Record<string, Value>>({})
   const isFinding = ref(false)
   const kit = shallowRef<Kit>()
   const isSavingKit = ref(false)
@@ -58,62 +43,18 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     return ids
   })
 
-  const standardInputs = computed<Scope>(() =>
-    Object.fromEntries(
-      (subject().inputs ?? []).flatMap(({ name, standard }) => (standard === undefined ? [] : [[name, standard]])),
-    ),
-  )
-  /** What is rehearsed where that is not the whole sheet. */
-  const only = shallowRef<{ ids: readonly string[]; andOn: boolean }>()
-  /** The rows that are rehearsed by themselves, as paths; those that have gone meanwhile are rehearsed no more. */
-  const part = computed<Part | undefined>(() => {
-    if (!only.value) return undefined
-    const paths = pathsById(steps.value)
-    const there = only.value.ids.flatMap((id) => paths.get(id) ?? [])
-    return there.length === 0 ? undefined : { paths: there, andOn: only.value.andOn, given: given.value }
-  })
-  const { rehearsal, count } = useRehearsal(
-    () => {
-      const { id = 'new-lever', name, plate, frameId } = subject()
-      return { id, name, plate, frameId, steps: steps.value }
-    },
-    () => ({ inputs: { ...standardInputs.value, ...given.value }, ...(part.value ? { part: part.value } : {}) }),
-  )
-  const onlyWords = computed(() => {
-    if (!part.value) return undefined
-    const what = count.value === undefined ? countOf(rehearsal.value?.changes.length ?? 0, 'change') : '…'
-    if (rehearsal.value === undefined && count.value === undefined)
-      return 'These rows cannot be rehearsed by themselves.'
-    return part.value.andOn ? `Rehearsed from this row on: ${what}.` : `Only these rows are rehearsed: ${what}.`
-  })
-  const foretold = computed(() => {
-    if (!rehearsal.value) return new Map<string, never>()
-    const { run } = rehearsal.value
-    return runMarks({ marks: marksOf(run), steps: run.steps, phase: 'ended', path: '' })
-  })
   const did = computed(() => runMarks(trial.report.value))
+  const rehearsing = useSheetRehearsal(steps, subject, () => did.value.size === 0)
+  const { rehearsal, foretold } = rehearsing
   /** What rows show: what they did, and where nothing ran yet what they would do. */
-  const marks = computed(() => (did.value.size > 0 && !part.value ? did.value : foretold.value))
-
-  /** What names stand for at a row as the bench stands: a loop has its first entry there. */
-  function scopeAt(path: string): Scope {
-    const { id = 'new-lever', name, plate, frameId } = subject()
-    try {
-      const context = rehearsalContext(mirror, frameId)
-      const run = startRun({ id, name, plate, steps: steps.value }, { ...context, inputs: standardInputs.value })
-      const part = { paths: [rowPath(path)], given: given.value }
-      return scopeOfRun(beginPart(run, part, mirror.bench, { ...context, isRehearsal: true }))
-    } catch {
-      return { ...standardInputs.value, ...given.value }
-    }
-  }
+  const marks = computed(() => (rehearsing.isShown.value ? foretold.value : did.value))
 
   const isBusy = computed(() => trial.report.value !== undefined && trial.report.value.phase !== 'ended')
   const pausePaths = () => {
     const paths = pathsById(steps.value)
     return [...pauses.value].flatMap((id) => paths.get(id) ?? [])
   }
-  const options = () => ({ pauses: pausePaths(), given: { ...standardInputs.value, ...given.value } })
+  const options = () => ({ pauses: pausePaths(), given: rehearsing.inputs.value })
 
   /** The rows that are meant, where they can be tried together. */
   function triedPaths(): string[] {
@@ -124,20 +65,27 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     return []
   }
 
+  function tryAll(isSlow: boolean): void {
+    rehearsing.rehearseAll()
+    void trial.pull(undefined, { ...options(), ...(isSlow ? { isSlow } : {}) })
+  }
+
   function tryRows(): void {
     if (isBusy.value) return
     const paths = triedPaths()
-    only.value = undefined
+    rehearsing.rehearseAll()
     if (paths.length > 0) void trial.pull(paths, options())
   }
 
   function rehearseRows(andOn = false): void {
     const paths = andOn ? triedPaths().slice(0, 1) : triedPaths()
-    if (paths.length > 0) only.value = { ids: paths.map((path) => stepAt(steps.value, path)!.id), andOn }
+    if (paths.length === 0) return
+    const ids = paths.map((path) => stepAt(steps.value, path)!.id)
+    rehearsing.rehearseOnly(ids, andOn)
   }
 
   function tryFrom(isSlow: boolean): void {
-    only.value = undefined
+    rehearsing.rehearseAll()
     const [path] = sheet.chosenPaths.value
     if (path !== undefined) void trial.pull([rowPath(path)], { ...options(), andOn: true, isSlow })
   }
@@ -150,11 +98,22 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     pauses.value = after
   }
 
+  /** A step of the walk, or of the run that pauses; where there is neither a walk begins. */
+  function step(): void {
+    if (trial.report.value?.phase === 'paused') void trial.act('goOnRun', 'step')
+    else if (isBusy.value) return
+    else if (rehearsing.walk.value === undefined) rehearsing.begin()
+    else if (rehearsing.isPaused.value) rehearsing.step()
+  }
+
   /** A name that is typed is for trials; while a run pauses it is altered in the run. */
   function name(wanted: string, value: Value): void {
     if (trial.report.value?.phase === 'paused') void trial.name(wanted, value)
-    else given.value = { ...given.value, [wanted]: value }
+    else rehearsing.name(wanted, value)
   }
+
+  // A run that begins, here or elsewhere, is what the rows show then.
+  watch(isBusy, (now) => now && rehearsing.leave())
 
   const markedSteps = computed(() =>
     sheet.markedIds.value.size === 0 ? [] : sheet.chosenPaths.value.map((path) => stepAt(steps.value, path)!),
@@ -170,7 +129,7 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
 
   /** Makes a lever that does the opposite of the run that is shown, or of what was rehearsed. */
   async function turnRound(): Promise<void> {
-    const runId = part.value ? undefined : trial.runId.value
+    const runId = rehearsing.part.value ? undefined : trial.runId.value
     const back =
       runId === undefined
         ? rehearsal.value && reverseOf(rehearsal.value.run, rehearsal.value.bench)
@@ -220,27 +179,24 @@ export function useSheetDesk(steps: Ref<Step[]>, subject: () => SheetSubject) {
     faults,
     marks,
     did,
-    foretold,
-    rehearsal,
-    count,
-    scopeAt,
+    rehearsing,
     isBusy,
     isFinding,
     isSavingKit,
     kit,
+    tryAll,
     tryRows,
     tryFrom,
     rehearseRows,
     rehearseFrom: () => rehearseRows(true),
-    rehearseAll: () => (only.value = undefined),
-    onlyWords,
+    step,
+    goOn: () => rehearsing.goOn(pausePaths()),
     markedSteps,
     togglePause,
     name,
     saveKit,
     turnRound,
     isKnownName,
-    options,
   }
 }
 

@@ -8,7 +8,7 @@ import type { RunSummary } from '../../contract'
 import { eventually } from '../support/api'
 import { browserSession } from '../support/browserSession'
 import { press } from '../support/openBrowser'
-import { button, seen } from '../support/screen'
+import { answer, button, seen } from '../support/screen'
 
 const session = browserSession()
 let page: Page
@@ -284,6 +284,89 @@ describe('what a sheet shows and takes', () => {
     await button(page, 'Undo in others')
     await eventually(async () => (await told())[1] === 'Open the Louvre first')
     expect(await told()).toEqual(['The louvre is shut', 'Open the Louvre first', 'No louvre tonight'])
+  })
+
+  test('a name is given another value on the way of a rehearsal, and counts from there on', async () => {
+    await session.call('POST', '/api/levers', {
+      name: 'Greets somebody',
+      frameId: 'desk',
+      triggers: [],
+      steps: [
+        { id: 'a', kind: 'value.set', as: 'who', from: { kind: 'text', text: 'Ada' } },
+        { id: 'b', kind: 'message.show', text: 'Hello ${who}' },
+        { id: 'c', kind: 'value.set', as: 'farewell', from: { kind: 'text', text: 'Bye ${who}' } },
+        { id: 'd', kind: 'message.show', text: '${farewell}' },
+      ],
+    })
+    await sheetOf('Greets somebody')
+    const named = (name: string, value: string) =>
+      page.waitForFunction(
+        (way: string, text: string) =>
+          [...document.querySelectorAll('[aria-label="Values here"] dt')].some(
+            (term) => term.textContent === way && term.nextElementSibling!.textContent!.includes(text),
+          ),
+        {},
+        name,
+        value,
+      )
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('Home')
+    await page.keyboard.press('F10')
+    await seen(page, 'Rehearsed as far as the lit row: 0 changes')
+    await page.keyboard.press('F10')
+    await named('who', 'Ada')
+    await button(page, 'Change')
+    await page.waitForSelector('input[aria-label="Value of who"]')
+    await page.focus('input[aria-label="Value of who"]')
+    await press(page, 'Ctrl+A')
+    await page.keyboard.type('Bo')
+    await page.keyboard.press('Enter')
+    await named('who', 'Bo')
+    await button(page, 'One step')
+    await seen(page, 'Rehearsed as far as the lit row: 1 change, none made.')
+    await button(page, 'One step')
+    await named('farewell', 'Bye Bo')
+  })
+
+  test('a rehearsal is walked through, back too, and answered on the way; nothing of it is done', async () => {
+    await sheetOf('Set up for a visiting group')
+    const before = await bench()
+    const runsBefore = (await runs()).length
+    const lit = () => page.$eval('[aria-current="step"] .number', (number) => number.textContent!.trim())
+    const now = (number: string) => eventually(async () => (await lit().catch(() => '')) === number)
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('Home')
+    await page.keyboard.press('F10')
+    await now('1')
+    await seen(page, 'Rehearsed as far as the lit row: 0 changes, none made.')
+    for (const number of ['2', '3', '4', '5', '6']) {
+      await page.keyboard.press('F10')
+      await now(number)
+    }
+    // The file of the loop’s first round is known where the walk stands.
+    await page.waitForFunction(() =>
+      document.querySelector('[aria-label="Values here"]')?.textContent?.includes('file.name'),
+    )
+    await press(page, 'Ctrl+F10')
+    await now('5')
+    await seen(page, 'Rehearsed as far as the lit row: 4 changes, none made.')
+    await button(page, 'Go on')
+    await seen(page, 'It asks: Who is visiting?')
+    await answer(page, 'Fell Walkers, evening')
+    await seen(page, 'Rehearsed to its end: done')
+    await page.waitForFunction(() => !document.querySelector('.question-board'))
+    await button(page, 'One step back')
+    await seen(page, 'Rehearsed as far as the lit row')
+    await button(page, 'Forget what was answered')
+    await seen(page, 'It asks: Who is visiting?')
+    await button(page, 'Leave the rehearsal')
+    await seen(page, 'The rehearsal stops where it asks: Who is visiting?')
+    // Nothing stands on the board until it is asked for.
+    expect(await page.$('.question-board')).toBeNull()
+    await button(page, 'Answer')
+    await answer(page, 'Beckside School')
+    await page.waitForFunction(() => !document.body.innerText.includes('The rehearsal stops where it asks'))
+    expect([await bench(), (await runs()).length]).toEqual([before, runsBefore])
   })
 
   test('a kit asks for its names and stands in the sheet as a copy', async () => {
