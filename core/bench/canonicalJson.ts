@@ -1,9 +1,31 @@
-/** JSON with the keys of every object in order, so that equal plain data gives equal text however it was stored. */
+/**
+ * JSON with the keys of every object in order, so that equal plain data gives equal text however it was stored. Keys
+ * that are numbers come first, as objects have them.
+ */
 export function canonicalJson(value: unknown): string {
-  return JSON.stringify(value, (_key, part: unknown) => {
-    if (part === null || typeof part !== 'object' || Array.isArray(part)) return part
-    return Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)))
-  })
+  if (typeof value !== 'object' || value === null) return JSON.stringify(value)
+  // What is undefined is null in a list, and left out of an object (ECMA-262, JSON.stringify).
+  if (Array.isArray(value)) return `[${value.map((part) => canonicalJson(part) ?? 'null').join(',')}]`
+  const fields: string[] = []
+  for (const key of Object.keys(value).sort(byPlace)) {
+    const part = canonicalJson((value as Record<string, unknown>)[key])
+    if (part !== undefined) fields.push(`${JSON.stringify(key)}:${part}`)
+  }
+  return `{${fields.join(',')}}`
+}
+
+function byPlace(one: string, other: string): number {
+  const [a, b] = [isIndex(one), isIndex(other)]
+  if (a && b) return Number(one) - Number(other)
+  if (a || b) return a ? -1 : 1
+  return one < other ? -1 : one > other ? 1 : 0
+}
+
+const LARGEST_INDEX = 2 ** 32 - 2
+
+function isIndex(key: string): boolean {
+  const first = key.charCodeAt(0)
+  return first >= 48 && first <= 57 && /^(0|[1-9]\d*)$/.test(key) && Number(key) <= LARGEST_INDEX
 }
 
 /** Equality of plain data. */

@@ -3,5 +3,10 @@
  * 'entries')`.
  */
 export function countOf(count: number, one: string, many = `${one}s`): string {
-  return `${count.toLocaleString('en')} ${count === 1 ? one : many}`
+  return `${inWords(count)} ${count === 1 ? one : many}`
+}
+
+/** Small whole numbers are written alike everywhere, and far more quickly without asking how. */
+function inWords(count: number): string {
+  return Number.isInteger(count) && count >= 0 && count < 1000 ? String(count) : count.toLocaleString('en')
 }

@@ -1,5 +1,5 @@
 import type { ValueTable } from '../command'
-import { withTexts } from '../values'
+import { LayeredTable } from '../steps'
 import type { Scope, Value } from '../values'
 import { leverDepth } from './place'
 import type { Stack } from './place'
@@ -32,7 +32,7 @@ export function tableOf(stack: Stack, sheet: RunSheet, scope: Scope): ValueTable
   const broken = isBroken
     ? Object.fromEntries(Object.entries(table.broken).filter(([name]) => !Object.hasOwn(scope, name)))
     : table.broken
-  return { values: withTexts(table.values, scope), broken }
+  return new LayeredTable(table, scope, broken)
 }
 
 /**

@@ -4,7 +4,9 @@ import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
 import type { Issue, Result } from '../result'
 import type { ScriptOutcome, ScriptRequest } from '../script'
+import { withTexts } from '../values'
 import type { Scope } from '../values'
+import { LayeredTable } from './layeredTable'
 import type { Progress } from './progress'
 import type { Asked } from './question'
 import type { StepValue } from './value'
@@ -144,7 +146,12 @@ const allNames = new WeakMap<ValueTable, { readonly folders: BenchState['folders
 export function namesFor({ folders }: Pick<BenchState, 'folders'>, table: ValueTable = NO_VALUES): AllNames {
   const known = allNames.get(table)
   if (known?.folders === folders) return known.names
-  const names = { values: { ...folders, ...table.values }, broken: table.broken }
+  const names = { values: textsFor({ folders }, table), broken: table.broken }
   allNames.set(table, { folders, names })
   return names
+}
+
+function textsFor({ folders }: Pick<BenchState, 'folders'>, table: ValueTable): Record<string, string> {
+  if (!(table instanceof LayeredTable)) return { ...folders, ...table.values }
+  return withTexts(namesFor({ folders }, table.under).values, table.scope)
 }

@@ -32,6 +32,7 @@ export { durationInWords, parseDuration } from './duration'
 export type { Cause } from './cause'
 export { namesFor } from './effect'
 export type { LeverFacts, Started, StepContext, StepEffect } from './effect'
+export { LayeredTable } from './layeredTable'
 export {
   deviceIdSchema,
   environmentEntrySchema,

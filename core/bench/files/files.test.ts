@@ -95,6 +95,27 @@ describe('a tree of files', () => {
     expect(fileTree(fileTable(tree))).toEqual(tree)
   })
 
+  test('is read whichever way a path is written, again and again, and after it was altered', () => {
+    const read = (from: typeof tree) =>
+      ['/l/a.log', '//l//a.log', 'l/a.log', '/l/a.log/'].map((path) => kindAt(from, path))
+    expect([read(tree), read(tree)]).toEqual([Array(4).fill('file'), Array(4).fill('file')])
+    expect(['', '/', '//'].map((path) => kindAt(tree, path))).toEqual(['folder', 'folder', 'folder'])
+    const without = withoutFile(tree, '/l/a.log')
+    expect([read(without), read(tree)]).toEqual([Array(4).fill(undefined), Array(4).fill('file')])
+    // More folders than are kept in mind, there and missing, a file among them.
+    const asked = ['/l/a.log', '/o/x', '/p/x', '/q/x', '/l/a.log/x', '/l/constructor', '/o', '/l/a.log']
+    expect(asked.map((path) => kindAt(tree, path))).toEqual([
+      'file',
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      'file',
+      'folder',
+      'file',
+    ])
+  })
+
   test('a folder that is said anew keeps what is in it; one that is taken away takes it along', () => {
     const renamed = withFile(tree, '/l', { kind: 'folder', label: 'Books' })
     expect([fileAt(renamed, '/l'), kindAt(renamed, '/l/a.log')]).toEqual([{ kind: 'folder', label: 'Books' }, 'file'])

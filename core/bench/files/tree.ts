@@ -41,11 +41,35 @@ export function nodeAt(tree: FileTree, path: string): FileNode | undefined {
 }
 
 function walkTo(tree: FileTree, path: string): FileNode | undefined {
+  const end = path.lastIndexOf('/')
+  // Most paths are written as they should be, and lie in a folder that was looked into just before.
+  const name = path.slice(end + 1)
+  if (end < 0 || name === '') return walkAll(tree, path)
+  const folder = folderAt(tree, path.slice(0, end))
+  return folder?.kind === 'folder' ? shelfGet(folder.entries, name) : undefined
+}
+
+function walkAll(tree: FileTree, path: string): FileNode | undefined {
   let node: FileNode | undefined = tree
   for (const part of partsOf(path)) {
     if (node?.kind !== 'folder') return undefined
     node = shelfGet(node.entries, part)
   }
+  return node
+}
+
+/** The folders of a tree that paths were walked through lately. A tree is never altered. */
+const walked = new WeakMap<FileTree, { path: string; node: FileNode | undefined }[]>()
+const MOST_WALKED = 4
+
+function folderAt(tree: FileTree, path: string): FileNode | undefined {
+  let lately = walked.get(tree)
+  const known = lately?.find((entry) => entry.path === path)
+  if (known) return known.node
+  if (!lately) walked.set(tree, (lately = []))
+  const node = walkAll(tree, path)
+  if (lately.length === MOST_WALKED) lately.shift()
+  lately.push({ path, node })
   return node
 }
 
