@@ -20,7 +20,12 @@ export const LIMIT_SETTINGS = [
     unit: 'acts',
     hint: 'Without anything you wrote; none at 0. See Ledger, Worth a key.',
   },
-  { id: 'clipHours', label: 'What was copied is kept for', unit: 'hours', hint: 'But for what is pinned.' },
+  {
+    id: 'clipHours',
+    label: 'What was copied is kept for',
+    unit: 'hours',
+    hint: 'Also in what runs did. What is pinned stays.',
+  },
   { id: 'revisionDays', label: 'Edits can be undone for', unit: 'days', hint: 'Levers, frames, values and settings.' },
   { id: 'mostRevisions', label: 'Edits at most', unit: 'edits', hint: 'Whichever of the two is stricter.' },
 ] as const

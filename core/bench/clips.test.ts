@@ -3,8 +3,10 @@ import { describe, expect, test } from 'vitest'
 import {
   applyChange,
   applyChanges,
+  clipsIn,
   copyFrom,
   fileAt,
+  forgetClips,
   invertChange,
   MOST_CLIPS,
   MOST_PINNED_CLIPS,
@@ -87,6 +89,60 @@ describe('the clipboard', () => {
       }),
       { numRuns: 60 },
     )
+  })
+})
+
+describe('what is forgotten of it', () => {
+  const SAID = 'a code'
+  const clips = fc
+    .record({ id: fc.constantFrom('x', 'y', 'z'), passing: fc.boolean() })
+    .map(({ id, passing }) => clip(id, { text: SAID, ...(passing ? { passing: true } : {}) }))
+  const acts = fc.oneof(
+    clips.map((put): Change => ({ kind: 'clipboard.put', clip: put })),
+    fc.constantFrom('x', 'y', 'z').map((clipId): Change => ({ kind: 'clipboard.take', clipId })),
+    fc.constant<Change>({ kind: 'clipboard.pin', clipId: 'x', pinned: true }),
+  )
+
+  test('stands in no change any more, nor in what takes it back, and neither brings it back', () => {
+    fc.assert(
+      fc.property(fc.array(acts, { maxLength: 8 }), (changes) => {
+        let state = exampleDesk()
+        for (const change of changes) {
+          const made = applyChange(state, change)
+          if (!made.ok) continue
+          for (const told of [change, invertChange(state, change)]) {
+            const all = forgetClips(told, 'all')
+            expect(JSON.stringify(all)).not.toContain(SAID)
+            expect([all.kind, clipsIn(all)]).toEqual([told.kind, undefined])
+            expect(clipsIn(forgetClips(told, 'passing'))).not.toBe('passing')
+            expect(clipsIn(told) === undefined).toBe(!JSON.stringify(told).includes(SAID))
+            for (const on of [state, made.value]) {
+              const again = applyChange(on, all)
+              const added = again.ok ? ids(again.value).filter((id) => !ids(on).includes(id)) : []
+              expect(added).toEqual([])
+            }
+          }
+          state = made.value
+        }
+      }),
+    )
+  })
+
+  test('is only what came from a program that holds secrets, where that is meant', () => {
+    const [open, secret] = [clip('a', { text: 'open' }), clip('b', { text: 'secret', passing: true })]
+    const put = (one: Clip): Change => ({ kind: 'clipboard.put', clip: one })
+    expect([clipsIn(put(open)), clipsIn(put(secret))]).toEqual(['some', 'passing'])
+    expect(forgetClips(put(open), 'passing')).toEqual(put(open))
+    const take: Change = { kind: 'clipboard.take', clipId: 'c', restores: open, restoresAt: 3, again: secret }
+    expect(clipsIn(take)).toBe('passing')
+    expect(forgetClips(take, 'passing')).toEqual({ kind: 'clipboard.take', clipId: 'c', restores: open, restoresAt: 3 })
+    expect(forgetClips(take, 'all')).toEqual({ kind: 'clipboard.take', clipId: 'c' })
+    const other: Change = { kind: 'clipboard.pin', clipId: 'a', pinned: true }
+    expect([forgetClips(other, 'all'), clipsIn(other)]).toEqual([other, undefined])
+    expect(applyChange(exampleDesk(), forgetClips(put(open), 'all'))).toMatchObject({
+      ok: false,
+      issues: [{ code: 'clip-missing' }],
+    })
   })
 })
 

@@ -125,6 +125,8 @@ export const clipSchema = z.object({
   pinned: z.literal(true).optional(),
   /** From a program that holds secrets: it can be pasted, and is forgotten with the next that is copied. */
   passing: z.literal(true).optional(),
+  /** What a run copied long ago: its text is kept no longer. */
+  forgotten: z.literal(true).optional(),
 })
 
 /** So much that was copied the clipboard remembers. */

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gte, inArray, lt, lte, max, ne, sql } from 'drizzle
 import type { AnyColumn, SQL } from 'drizzle-orm'
 import type { LedgerLine } from '../../core/ledger'
 import type { LogEntry, RunHead, RunSheet } from '../../core/run'
+import { clipsInBody } from './clipTable'
 import { addingLines, dropLines } from './ledgerTable'
 import type { Queries } from './openDatabase'
 import { rowsOf } from './rows'
@@ -65,6 +66,7 @@ export async function writeRuns(
     run_id: runId,
     at_ms: atMs,
     shape: SHAPE,
+    clips: clipsInBody(entry.body),
   }))
   const dayRows = written.filter(({ hasJustEnded }) => hasJustEnded).map(({ head }) => dayRowOf(head))
   const lines = written.flatMap(({ line }) => line ?? [])

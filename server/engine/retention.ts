@@ -1,6 +1,7 @@
 import { applyChanges } from '../../core/bench'
 import type { Change, Clip } from '../../core/bench'
 import { succeed } from '../../core/result'
+import { forgetLoggedClips, isAheadOfParts } from '../database/clipTable'
 import { dropRevisions } from '../database/revisionTable'
 import { dropUnusedWords } from '../database/ledgerTable'
 import { dropLogs, dropRunsBefore, dropRunsUpto, lastRunSeq } from '../database/runTable'
@@ -11,6 +12,7 @@ const EVERY_MS = 3_600_000
 const CLIPS_EVERY_MS = 60_000
 /** So many runs go at once, so that nothing else waits long. */
 const RUNS_AT_ONCE = 500
+const ENTRIES_AT_ONCE = 200
 const DAY_MS = 86_400_000
 const HOUR_MS = 3_600_000
 
@@ -21,12 +23,16 @@ export class Retention {
 
   constructor(private readonly store: Store) {
     this.timer = setTimeout(() => void this.sweepAgain(), FIRST_AFTER_MS).unref()
-    this.clips = setInterval(() => void sweepClips(store), CLIPS_EVERY_MS).unref()
+    this.clips = setInterval(() => void this.sweepClips(), CLIPS_EVERY_MS).unref()
   }
 
   close(): void {
     clearTimeout(this.timer)
     clearInterval(this.clips)
+  }
+
+  private async sweepClips(): Promise<void> {
+    await sweepClips(this.store).catch((error: unknown) => console.error('retention:', error))
   }
 
   private async sweepAgain(): Promise<void> {
@@ -59,10 +65,26 @@ export async function sweep(store: Store): Promise<{ runs: number; logs: number 
   return { runs, logs }
 }
 
-/** Takes off the clipboard what is older than is kept, by the clock of the bench, but for what is pinned. How many. */
+/**
+ * Forgets what was copied longer ago than is kept: on the clipboard, by the clock of the bench, but for what is pinned;
+ * and in what runs did, where what came from a program that holds secrets is forgotten at once. How many texts.
+ */
 export async function sweepClips(store: Store): Promise<number> {
-  const oldest = store.nowMs() - store.book.settings.body.retention.clipHours * HOUR_MS
-  const isOld = ({ atMs, pinned }: Clip) => atMs < oldest && !pinned
+  const keptMs = store.book.settings.body.retention.clipHours * HOUR_MS
+  const taken = await takeOldClips(store, store.nowMs() - keptMs)
+  const beforeMs = store.clock.nowMs() - keptMs
+  // What the parts of the bench do not hold yet is made again at a start, texts and all.
+  if (taken > 0 || (await store.aside((database) => isAheadOfParts(database, beforeMs)))) await store.snapshot()
+  let forgotten = 0
+  for (;;) {
+    const count = await store.aside((database) => forgetLoggedClips(database, beforeMs, ENTRIES_AT_ONCE))
+    forgotten += count
+    if (count < ENTRIES_AT_ONCE) return taken + forgotten
+  }
+}
+
+async function takeOldClips(store: Store, oldestMs: number): Promise<number> {
+  const isOld = ({ atMs, pinned }: Clip) => atMs < oldestMs && !pinned
   if (!store.bench.clipboard?.some(isOld)) return 0
   const swept = await store.change(({ bench }) => {
     const changes = (bench.clipboard ?? [])

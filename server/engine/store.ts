@@ -151,7 +151,7 @@ export class Store {
   }
 
   /** Stores the parts of the bench as it stands. */
-  private async snapshot(): Promise<void> {
+  async snapshot(): Promise<void> {
     const written = await this.aside((database) =>
       database.transaction(async (transaction) => {
         const { state } = this

@@ -14,6 +14,7 @@ const put = defineChange({
   fields: { clip: clipSchema, index: z.number().int().nonnegative().optional() },
   apply(state, { clip, index = 0 }) {
     const clips = clipsOf(state)
+    if (clip.forgotten) return fail(benchIssue({ code: 'clip-missing' }))
     if (clips.some(({ id }) => id === clip.id)) return fail(benchIssue({ code: 'clip-exists' }))
     const leaving = new Set([passingAt(clips, index), forgottenFor(clips, index)])
     const kept = clips.filter((other) => !leaving.has(other))

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { bigint, index, integer, json, pgTable, text } from 'drizzle-orm/pg-core'
 import type { Change } from '../../../core/bench'
 import type { LogEntry } from '../../../core/run'
@@ -38,8 +39,16 @@ export const logEntries = pgTable(
     version: bigint('version', { mode: 'number' }).notNull(),
     body: json('body').$type<LogBody>().notNull(),
     shape: shape(),
+    /** What its changes say of texts that were copied, which are kept for a shorter time than it. */
+    clips: text('clips').$type<'some' | 'passing'>(),
   },
-  (table) => [index('log_entries_run').on(table.runId, table.seq), index('log_entries_version').on(table.version)],
+  (table) => [
+    index('log_entries_run').on(table.runId, table.seq),
+    index('log_entries_version').on(table.version),
+    index('log_entries_clips')
+      .on(table.seq)
+      .where(sql`clips is not null`),
+  ],
 )
 
 /** An entry of the log of a run, or the changes that no run made. */
