@@ -1,3 +1,5 @@
+import { closeOf } from './posix'
+
 /** A part of a POSIX command line that a shell would have replaced, had one run it. */
 export interface Expansion {
   readonly kind: 'parameter' | 'command' | 'pattern' | 'home'
@@ -6,13 +8,11 @@ export interface Expansion {
   readonly at: number
 }
 
-const parameter = /^\$(?:[A-Za-z_]\w*|[0-9@*#?$!-]|\{[^}]*\})/
-const substitution = /^(?:\$\([^)]*\)|`[^`]*`)/
+const plainParameter = /^\$(?:[A-Za-z_]\w*|[0-9@*#?$!-])/
 
 /**
  * Parameters, command substitutions, patterns and home marks that stand unquoted (or, but for patterns and home marks,
- * in double quotes) in
- * a line; POSIX.1-2017 §2.6. The product's own `${name}` counts where `isKnown` does not know the name.
+ * in double quotes) in a line; POSIX.1-2017 §2.6. What a substitution has inside is part of it. The product's own `${name}` counts where `isKnown` does not know the name.
  */
 export function findExpansions(line: string, isKnown: (name: string) => boolean = () => false): Expansion[] {
   const found: Expansion[] = []
@@ -26,17 +26,24 @@ export function findExpansions(line: string, isKnown: (name: string) => boolean 
     else if (char === "'" && !quote) quote = "'"
     else if (char === '"') quote = quote ? undefined : '"'
     else if (char === '$' || char === '`') {
-      const command = substitution.exec(rest)?.[0]
-      const text = command ?? parameter.exec(rest)?.[0]
+      const text = expansionAt(line, i, quote === '"')
       if (!text) continue
+      const isCommand = char === '`' || text[1] === '('
       const own = /^\$\{([^}]*)\}$/.exec(text)
-      if (!own || !isKnown(own[1]!)) found.push({ kind: command ? 'command' : 'parameter', text, at: i })
+      if (!own || !isKnown(own[1]!)) found.push({ kind: isCommand ? 'command' : 'parameter', text, at: i })
       i += text.length - 1
     } else if (!quote && '*?['.includes(char)) found.push({ kind: 'pattern', text: char, at: i })
     else if (!quote && char === '~' && (i === 0 || /\s/.test(line[i - 1]!)))
       found.push({ kind: 'home', text: /^~[\w.-]*/.exec(rest)![0], at: i })
   }
   return found
+}
+
+/** What opens at a `$` or a backquote, to its end; undefined where nothing does, or where it is not closed. */
+function expansionAt(line: string, at: number, isQuoted: boolean): string | undefined {
+  if (line[at] !== '`' && line[at + 1] !== '(' && line[at + 1] !== '{') return plainParameter.exec(line.slice(at))?.[0]
+  const close = closeOf(line, at, isQuoted)
+  return close === undefined ? undefined : line.slice(at, close + 1)
 }
 
 const words: Record<Expansion['kind'], (text: string) => string> = {

@@ -149,6 +149,81 @@ describe('what would not go as meant, with its mend', () => {
     expect(lint('--tag=a', '--tag=b', '-p', 'red', '/lite', '/c/a.overlay', '/c/n.atlas')).toEqual([])
   })
 
+  test('findings come in the order of the arguments, and say of what they are', () => {
+    const found = lint('/lite=1', '--zzzzzzzz', '/c/notes.txt', '${charts}/guide', 'stars.overlay')
+    expect(found.map(({ at, code }) => [at, code])).toEqual([
+      [0, 'value-unexpected'],
+      [1, 'option-unknown'],
+      [2, 'not-taken'],
+      [3, 'split-path'],
+    ])
+    expect(found[0]!.message).toBe('“/lite=1” would be ignored. /lite takes no value.')
+    expect(found[2]!.message).toBe(
+      '“/c/notes.txt” would be ignored. It takes no such thing here; it takes overlay (.overlay) or base atlas (.atlas) or address.',
+    )
+    expect(found[3]!.message).toBe(
+      '“/c/guide stars.overlay” was split at its space into 2 arguments; together they are one path.',
+    )
+    expect(found.map(({ mend }) => mend?.label)).toEqual(['Write /lite', 'Remove it', 'Remove it', 'Join them'])
+  })
+
+  test('a file too late goes before what it has to come before, whatever stands between', () => {
+    const [order] = lint('-p', 'red', '/c/n.atlas', 'https://sky.example/', '/c/a.overlay')
+    expect(order).toMatchObject({ at: 4, code: 'order', mend: { label: 'Put it before the base atlas' } })
+    expect(order!.mend!.args).toEqual(['-p', 'red', '/c/a.overlay', '/c/n.atlas', 'https://sky.example/'])
+  })
+
+  test('a value that is missing has no mend, and one that nothing is like says what there is', () => {
+    expect(lint('--profile')).toMatchObject([{ code: 'value-missing', mend: undefined }])
+    expect(lint('--profile')[0]!.message).toContain('--profile wants a value, written --profile dome.')
+    expect(lint('--tag')[0]!.message).toContain('--tag wants a value, written --tag=value.')
+    expect(lint('--profile=zzzzzzzz')).toMatchObject([{ code: 'value-unknown', mend: undefined }])
+    expect(lint('--profile=zzzzzzzz')[0]!.message).toContain('It knows dome, red.')
+  })
+
+  test('options after -- are none, and the value of one is no option that stands twice', () => {
+    expect(lint('-p', 'red', '--', '/c/a.overlay').map(({ code }) => code)).toEqual([])
+    expect(lint('--tag=a', '-p', 'red', '--', '-p').map(({ code }) => code)).not.toContain('option-twice')
+    expect(lint('-e', '-p', '-p', 'red').map(({ code }) => code)).toEqual([])
+    const [twice] = lint('-p', 'dome', '-p', 'red')
+    expect([twice!.at, twice!.message, twice!.mend!.args]).toEqual([
+      0,
+      '--profile stands twice; only the last one counts.',
+      ['-p', 'red'],
+    ])
+  })
+
+  test('a path is put together from up to four pieces; what is there by itself is none of them', () => {
+    const many = ['/c/a b.overlay', '/c/a b c.overlay', '/c/a b c d.overlay', '/c/a b c d e.overlay', '/d', '/d x']
+    const lookup = (path: string) => (many.includes(path) ? ('file' as const) : undefined)
+    const split = (...args: string[]) =>
+      lintArguments(rules, args, args, { ...context, lookup })
+        .findings.filter(({ code }) => code === 'split-path')
+        .map(({ at, mend }) => [at, mend!.args])
+    expect(split('/c/a', 'b.overlay')).toEqual([[0, ['/c/a b.overlay']]])
+    expect(split('x', '/c/a', 'b', 'c.overlay', 'y')).toEqual([[1, ['x', '/c/a b c.overlay', 'y']]])
+    expect(split('/c/a', 'b', 'c', 'd.overlay')).toEqual([[0, ['/c/a b c d.overlay']]])
+    expect(split('/c/a', 'b', 'c', 'd', 'e.overlay')).toEqual([])
+    expect(split('/d', 'x')).toEqual([])
+    expect(split('c', 'b.overlay')).toEqual([])
+    expect(split('/c/a', 'b.overlay', '/c/a', 'b', 'c.overlay').map(([at]) => at)).toEqual([0, 2])
+    const args = ['/c/a', 'b', 'c.overlay']
+    const [three] = lintArguments(rules, args, args, { ...context, lookup }).findings
+    expect(three!.message).toBe(
+      '“/c/a b c.overlay” was split at its spaces into 3 arguments; together they are one path.',
+    )
+  })
+
+  test('a line that is read once more is told where it cannot be read, or splits a path', () => {
+    expect(lint('-e', "show 'a").map(({ at, code }) => [at, code])).toEqual([[0, 'line-splits']])
+    expect(lint('-e', "show 'a")[0]!.message).toContain("The quote ' that opens at character 6 is never closed.")
+    expect(lint('-e', 'show "/c/guide stars.overlay" /c/n.atlas now')).toEqual([])
+    expect(lint('-e', 'show /c/n.atlas stars')).toEqual([])
+    // The path comes from a value: there is nothing to put quotes around.
+    const [unmended] = lintArguments(rules, ['-e', '${line}'], ['-e', 'show /c/guide stars.overlay'], context).findings
+    expect([unmended!.code, unmended!.mend]).toEqual(['line-splits', undefined])
+  })
+
   test('every mend leaves fewer findings than there were', () => {
     fc.assert(
       fc.property(fc.array(words, { maxLength: 7 }), (args) => {

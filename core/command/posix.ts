@@ -96,7 +96,7 @@ export function readCommand(text: string, from: number): Result<PosixCommand> {
       word += quoted.value
       i = quoted.close
     } else if (char === '`' || (char === '$' && (text[i + 1] === '(' || text[i + 1] === '{'))) {
-      const close = closeOf(text, i)
+      const close = closeOf(text, i, false)
       if (close === undefined) return fail(expansionOpen(text, i))
       begin(i)
       word += text.slice(i, close + 1)
@@ -119,8 +119,11 @@ export function readCommand(text: string, from: number): Result<PosixCommand> {
   return succeed({ words, end: text.length })
 }
 
-/** Where what opens at a place closes: a backquote, `$(` or `${`, with quotes and others of them inside (§2.6). */
-function closeOf(text: string, open: number): number | undefined {
+/**
+ * Where what opens at a place closes: a backquote, `$(` or `${`, with quotes and others of them inside (§2.6). In a `${`
+ * that stands in double quotes an apostrophe is a letter like others; within `$(` quoting begins anew (§2.2.3).
+ */
+export function closeOf(text: string, open: number, isQuoted: boolean): number | undefined {
   if (text[open] === '`') {
     for (let i = open + 1; i < text.length; i++) {
       if (text[i] === '\\') i += 1
@@ -128,12 +131,13 @@ function closeOf(text: string, open: number): number | undefined {
     }
     return undefined
   }
-  const [opens, closes] = text[open + 1] === '(' ? ['(', ')'] : ['{', '}']
-  let depth = 0
-  for (let i = open + 1; i < text.length; i++) {
+  const isCommand = text[open + 1] === '('
+  const isInside = isQuoted && !isCommand
+  let depth = 1
+  for (let i = open + 2; i < text.length; i++) {
     const char = text[i]!
     if (char === '\\') i += 1
-    else if (char === "'" && closes === ')') {
+    else if (char === "'" && !isInside) {
       i = text.indexOf("'", i + 1)
       if (i < 0) return undefined
     } else if (char === '"') {
@@ -141,11 +145,12 @@ function closeOf(text: string, open: number): number | undefined {
       if ('code' in quoted) return undefined
       i = quoted.close
     } else if (char === '`' || (char === '$' && (text[i + 1] === '(' || text[i + 1] === '{'))) {
-      const close = closeOf(text, i)
+      const close = closeOf(text, i, isInside)
       if (close === undefined) return undefined
       i = close
-    } else if (char === opens) depth += 1
-    else if (char === closes && --depth === 0) return i
+    } else if (isCommand && char === '(') depth += 1
+    // A brace by itself opens nothing in a `${` (§2.6.2).
+    else if (char === (isCommand ? ')' : '}') && --depth === 0) return i
   }
   return undefined
 }
@@ -167,7 +172,7 @@ function readDoubleQuoted(text: string, open: number): { value: string; close: n
       if (next !== '\n') value += next
       i += 1
     } else if (char === '`' || (char === '$' && (next === '(' || next === '{'))) {
-      const close = closeOf(text, i)
+      const close = closeOf(text, i, true)
       if (close === undefined) return expansionOpen(text, i)
       value += text.slice(i, close + 1)
       i = close
