@@ -4,13 +4,13 @@ import { computed, nextTick, ref, shallowRef, toRef, watch } from 'vue'
 import { useDraggable } from 'vue-draggable-plus'
 import type { Kit, Row, Spot } from '~~/core/sheets'
 import { spotOf } from '~~/core/sheets'
-import { STEP_KINDS } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import InsertRow from './InsertRow.vue'
 import type { RunMark } from './runMarks'
 import SheetRow from './SheetRow.vue'
 import { trackLines } from './trackLines'
 import type { Sheet } from './useSheet'
+import { useSheetKeys } from './useSheetKeys'
 
 /**
  * The rows of a run sheet. The list has the focus and says which row is at hand; letters that are typed begin a new row
@@ -137,11 +137,6 @@ function onCopy(event: ClipboardEvent, isCut: boolean): void {
   if (isCut) sheet.remove()
 }
 
-function wrap(kind: string): void {
-  const entry = STEP_KINDS.find((known) => known.kind === kind)!
-  sheet.wrap(entry.fresh(sheet.nextId()))
-}
-
 /** Edits the first part of the row at hand in place. */
 function editInPlace(): void {
   const place = drawn.value.findIndex(({ row }) => row.key === sheet.atKey.value)
@@ -149,103 +144,20 @@ function editInPlace(): void {
   if (place >= 0) element?.edit()
 }
 
-const withControl: Record<string, () => unknown> = {
-  a: () =>
-    rows.value.forEach(
-      (row, i) => row.kind === 'step' && row.depth === 0 && sheet.select(row.key, i === 0 ? 'only' : 'add'),
-    ),
-  d: () => sheet.duplicate(),
-  e: () => sheet.switchOff(),
-  g: () => wrap('group'),
-  z: () => sheet.undo(),
-  y: () => sheet.redo(),
-  f: () => emit('find'),
-  enter: () => emit('tryRows'),
-  f10: () => emit('stepBack'),
-  'shift+z': () => sheet.redo(),
-  'shift+enter': () => emit('rehearseRows'),
-}
-const withAlt: Record<string, () => void> = {
-  ArrowUp: () => sheet.moveBy(-1),
-  ArrowDown: () => sheet.moveBy(1),
-  ArrowRight: () => sheet.indent(),
-  ArrowLeft: () => sheet.outdent(),
-}
-
-function onKey(event: KeyboardEvent): void {
-  if (event.target !== list.value) return
-  if (act(event)) {
-    event.preventDefault()
-    event.stopPropagation()
-  }
-}
-
-function act(event: KeyboardEvent): boolean {
-  const { key, ctrlKey, altKey, shiftKey, metaKey } = event
-  if (metaKey) return false
-  if (ctrlKey && !altKey) {
-    const name = `${shiftKey ? 'shift+' : ''}${key.toLowerCase()}`
-    const does = Object.hasOwn(withControl, name) ? withControl[name] : undefined
-    void does?.()
-    return does !== undefined
-  }
-  if (altKey) {
-    const does = Object.hasOwn(withAlt, key) ? withAlt[key] : undefined
-    does?.()
-    return does !== undefined
-  }
-  const row = sheet.at.value
-  switch (key) {
-    case 'ArrowDown':
-    case 'ArrowUp':
-      // Below the last row stands the empty one.
-      if (key === 'ArrowDown' && !shiftKey && row === rows.value.at(-1)) void openEnd()
-      else sheet.go(key === 'ArrowDown' ? 1 : -1, shiftKey ? 'range' : 'only')
-      return true
-    case 'Home':
-    case 'End':
-      sheet.go(key === 'Home' ? -rows.value.length : rows.value.length, shiftKey ? 'range' : 'only')
-      return true
-    case 'PageDown':
-    case 'PageUp':
-      sheet.go(key === 'PageDown' ? 12 : -12)
-      return true
-    case 'ArrowLeft':
-    case 'ArrowRight':
-      if (row?.kind !== 'step' || !row.isBlock) return true
-      sheet.fold(row.key, key === 'ArrowLeft')
-      return true
-    case ' ':
-      if (row) sheet.select(row.key, 'add')
-      return true
-    case 'Delete':
-    case 'Backspace':
-      sheet.remove()
-      return true
-    case 'Insert':
-      void openInsert()
-      return true
-    case 'Enter':
-      editInPlace()
-      return true
-    case 'F4':
-      emit('say')
-      return true
-    case 'F9':
-      emit('pause')
-      return true
-    case 'F8':
-      emit('saveKit')
-      return true
-    case 'F10':
-      emit('step')
-      return true
-    default:
-      if (key.length !== 1 || key === '?' || key === '/') return false
-      void openInsert(key)
-      return true
-  }
-}
+const { onKey } = useSheetKeys(sheet, {
+  isOwn: (event) => event.target === list.value,
+  insert: openInsert,
+  insertAtEnd: openEnd,
+  edit: editInPlace,
+  try: () => emit('tryRows'),
+  rehearse: () => emit('rehearseRows'),
+  step: () => emit('step'),
+  stepBack: () => emit('stepBack'),
+  pause: () => emit('pause'),
+  say: () => emit('say'),
+  find: () => emit('find'),
+  saveKit: () => emit('saveKit'),
+})
 
 function onPaste(event: ClipboardEvent): void {
   if (document.activeElement !== list.value) return
