@@ -5,26 +5,19 @@ export type { FrameFileIssue, FrameFilePlan } from './endpoints/frameFiles'
 export type { CheckUpState, ToldFinding } from './checkUpSchemas'
 export { openApi } from './openApi'
 export { liveEventSchema, refusalSchema } from './schemas'
+export type { ExportAnswer, ImportBody, ImportItem } from './exchangeSchemas'
+export type { BatchBody, FollowBody, VariantsBody } from './leverSchemas'
+export type { MarkedRun, RehearsalAnswer, RunAnswer, RunSummary } from './runSchemas'
 export type {
   Act,
   ApiIssue,
-  BatchBody,
-  ExportAnswer,
-  FollowBody,
   History,
-  ImportBody,
-  ImportItem,
   KeyLogEntry,
   TurnEvent,
   LiveEvent,
-  MarkedRun,
-  RehearsalAnswer,
   Revision,
-  RunAnswer,
-  RunSummary,
   FrameFolderSummary,
   StateAnswer,
-  VariantsBody,
 } from './schemas'
 export { OPENED_DIRECTLY, openedAgain } from './openedDirectly'
 export { markRun, reportRun, summarizeRun } from './summarizeRun'

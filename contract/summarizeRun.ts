@@ -1,7 +1,7 @@
 import { marksOf, pathOf, rowOf, scopeOf, traceOf } from '../core/run'
 import type { LogEntry, RunHead, RunSheet } from '../core/run'
 import type { Value } from '../core/values'
-import type { MarkedRun, RunAnswer, RunSummary } from './schemas'
+import type { MarkedRun, RunAnswer, RunSummary } from './runSchemas'
 
 /** The line of the ledger for a run. */
 export function summarizeRun(head: RunHead, seq: number): RunSummary {

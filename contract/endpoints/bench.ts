@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { deviceSchema, programSchema } from '../../core/bench'
 import { plainStepSchema } from '../../core/steps'
-import { actSchema, benchAnswerSchema, benchChangesBodySchema, historySchema, runAnswerSchema } from '../schemas'
+import { runAnswerSchema } from '../runSchemas'
+import { actSchema, benchAnswerSchema, benchChangesBodySchema, historySchema } from '../schemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 

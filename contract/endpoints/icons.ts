@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { uploadBodySchema } from '../schemas'
+import { uploadBodySchema } from '../exchangeSchemas'
 import { missing } from './endpoint'
 import type { Endpoint } from './endpoint'
 

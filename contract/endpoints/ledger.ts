@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { runFilterSchema, runSinceSchema } from '../../core/ledger'
-import { runSummarySchema } from '../schemas'
+import { runSummarySchema } from '../runSchemas'
 import { missing, pageFields } from './endpoint'
 import type { Endpoint } from './endpoint'
 

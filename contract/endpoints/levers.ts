@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { leverDraftSchema, leverPatchSchema, leverSchema } from '../../core/levers'
-import { batchBodySchema, followBodySchema, historySchema, variantsBodySchema } from '../schemas'
+import { batchBodySchema, followBodySchema, variantsBodySchema } from '../leverSchemas'
+import { historySchema } from '../schemas'
 import { missing, stale, unusable } from './endpoint'
 import type { Endpoint } from './endpoint'
 

@@ -6,7 +6,7 @@ import { scriptOutcomeSchema, scriptRequestSchema } from '../../core/script'
 import { stepSchema, valueNameSchema } from '../../core/steps'
 import { givenValueSchema } from '../../core/values'
 import { DIRECTIONS } from '../../core/turntable'
-import { markedRunSchema, rehearsalSchema, runAnswerSchema, runSummarySchema } from '../schemas'
+import { markedRunSchema, rehearsalSchema, runAnswerSchema, runSummarySchema } from '../runSchemas'
 import { missing, pageFields } from './endpoint'
 import type { Endpoint } from './endpoint'
 

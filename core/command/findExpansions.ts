@@ -12,7 +12,8 @@ const plainParameter = /^\$(?:[A-Za-z_]\w*|[0-9@*#?$!-])/
 
 /**
  * Parameters, command substitutions, patterns and home marks that stand unquoted (or, but for patterns and home marks,
- * in double quotes) in a line; POSIX.1-2017 §2.6. What a substitution has inside is part of it. The product's own `${name}` counts where `isKnown` does not know the name.
+ * in double quotes) in a line; POSIX.1-2017 §2.6. What a substitution has inside is part of it. The product's own
+ * `${name}` counts where `isKnown` does not know the name.
  */
 export function findExpansions(line: string, isKnown: (name: string) => boolean = () => false): Expansion[] {
   const found: Expansion[] = []
