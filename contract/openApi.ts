@@ -37,7 +37,12 @@ function operation(operationId: string, endpoint: Endpoint) {
     summary: endpoint.summary,
     ...parametersOf(endpoint),
     ...(endpoint.body
-      ? { requestBody: { required: true, content: { 'application/json': { schema: json(endpoint.body, 'input') } } } }
+      ? {
+          requestBody: {
+            required: !endpoint.isBodyOptional,
+            content: { 'application/json': { schema: json(endpoint.body, 'input') } },
+          },
+        }
       : {}),
     responses: {
       [endpoint.status ?? 200]: {

@@ -70,6 +70,7 @@ export const rehearsalSchema = z.object({
   run: runAnswerSchema,
   changes: z.array(z.string()),
   waitsMs: z.number(),
+  asks: z.string().optional().meta({ description: 'By what the question it stops at is answered in `answers`.' }),
 })
 
 export type RunSummary = z.infer<typeof runSummarySchema>

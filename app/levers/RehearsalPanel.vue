@@ -1,27 +1,46 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { gateOf } from '~~/core/levers'
+import { gateOf, inputKindWords, readInputs } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
-import { countOf } from '~~/core/names'
+import { countOf, listed } from '~~/core/names'
 import { traceOf } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
 import type { Value } from '~~/core/values'
+import TextField from '~/form/TextField.vue'
 import { useMirror } from '~/live/useMirror'
 import { useRehearsal } from '~/live/useRehearsal'
 import { useRehearsedQuestion } from '~/questions/useRehearsedQuestion'
 import SomeOf from '~/rows/SomeOf.vue'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
-const { lever } = defineProps<{ lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId' | 'interlock'> }>()
+const { lever } = defineProps<{
+  lever: Pick<Lever, 'id' | 'name' | 'plate' | 'steps' | 'frameId' | 'interlock' | 'inputs'>
+}>()
 
 const mirror = useMirror()
 const answers = ref<Readonly<Record<string, Value>>>({})
+/** What it is given, by its inputs; where nothing is typed its standard counts. */
+const texts = ref<Readonly<Record<string, string>>>({})
+const inputs = computed(() => lever.inputs ?? [])
+const given = computed(() => {
+  const own = inputs.value.flatMap(({ name }) => {
+    const text = texts.value[name] ?? ''
+    return text === '' ? [] : [[name, text] as const]
+  })
+  return readInputs(inputs.value, Object.fromEntries(own))
+})
+const issueOf = (name: string) => {
+  if (given.value.ok || !texts.value[name]) return undefined
+  return given.value.issues.find(({ at }) => at === name)?.message
+}
 const { rehearsal, count } = useRehearsal(
-  () => lever,
-  () => ({ answers: answers.value }),
+  () => (given.value.ok ? lever : undefined),
+  () => ({ inputs: given.value.ok ? given.value.value : {}, answers: answers.value }),
 )
 const asking = useRehearsedQuestion(rehearsal, answers, () => lever)
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
+/** What it cannot go without. */
+const missing = computed(() => (given.value.ok ? [] : given.value.issues.map(({ at }) => String(at))))
 const changes = computed(() => rehearsal.value?.changes ?? [])
 const trace = computed(() => (rehearsal.value ? traceOf(rehearsal.value.run) : []))
 const takings = computed(() => trace.value.flatMap((entry) => entry.taking?.ignored ?? []))
@@ -40,6 +59,21 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
       }}
     </p>
     <h2 class="head">Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h2>
+    <div v-if="inputs.length > 0" class="given">
+      <TextField
+        v-for="input in inputs"
+        :key="input.name"
+        :model-value="texts[input.name] ?? ''"
+        :label="input.name"
+        :hint="inputKindWords[input.kind]"
+        :placeholder="input.standard"
+        :issue="issueOf(input.name)"
+        @update:model-value="texts = { ...texts, [input.name]: $event }"
+      />
+    </div>
+    <p v-if="!given.ok" class="soft">
+      Once it is given {{ listed(missing) }}, this shows what it would do. Nothing is done by trying.
+    </p>
     <p v-if="count !== undefined" class="soft" role="status">{{ countOf(count, 'step') }} rehearsed so far…</p>
     <ul v-if="rehearsal" class="sentence-list">
       <SomeOf v-slot="{ item }" :items="changes" word="changes">
@@ -82,7 +116,8 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
 </template>
 
 <style scoped>
-.rehearsal {
+.rehearsal,
+.given {
   display: grid;
   gap: 6px;
 }

@@ -1,5 +1,6 @@
 import { computed, ref, shallowRef } from 'vue'
 import type { Ref } from 'vue'
+import { readInputs } from '~~/core/levers'
 import { countOf } from '~~/core/names'
 import { beginPart, marksOf, pathOf, scopeOfRun, startRun } from '~~/core/run'
 import type { Part } from '~~/core/run'
@@ -29,12 +30,24 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     const { id = 'new-lever', name, plate, frameId } = subject()
     return { id, name, plate, frameId, steps: steps.value }
   }
+  /** What the lever is given, with what was typed for it and its standards; without what is still missing. */
+  const read = computed(() => {
+    const wanted = subject().inputs ?? []
+    const own = Object.fromEntries(
+      Object.entries(given.value).filter(([name]) => wanted.some((one) => one.name === name)),
+    )
+    return readInputs(wanted, own)
+  })
   const standardInputs = computed<Scope>(() =>
     Object.fromEntries(
       (subject().inputs ?? []).flatMap(({ name, standard }) => (standard === undefined ? [] : [[name, standard]])),
     ),
   )
-  const inputs = computed(() => ({ ...standardInputs.value, ...given.value }))
+  const inputs = computed(() => ({
+    ...standardInputs.value,
+    ...given.value,
+    ...(read.value.ok ? read.value.value : {}),
+  }))
 
   /** What is rehearsed where that is not the whole sheet. */
   const only = shallowRef<{ ids: readonly string[]; andOn: boolean }>()
@@ -46,7 +59,16 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     return there.length === 0 ? undefined : { paths: there, andOn: only.value.andOn, given: given.value }
   })
 
-  const { rehearsal, count } = useRehearsal(lever, () => ({
+  /** What is said of an input that is not given, or is no such thing; then nothing can be foretold. */
+  const unfit = computed(() => {
+    const issue = read.value.ok ? undefined : read.value.issues[0]
+    if (!issue) return undefined
+    return issue.code === 'input-missing'
+      ? `To rehearse it, choose a row and give ${String(issue.at)} a value to try it with.`
+      : issue.message
+  })
+  const meant = () => (unfit.value === undefined ? lever() : undefined)
+  const { rehearsal, count } = useRehearsal(meant, () => ({
     inputs: inputs.value,
     answers: answers.value,
     ...(part.value ? { part: part.value } : {}),
@@ -65,6 +87,7 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
 
   const words = computed(() => {
     if (!isShown.value) return undefined
+    if (unfit.value !== undefined) return unfit.value
     const changes = count.value === undefined ? countOf(rehearsal.value?.changes.length ?? 0, 'change') : '…'
     if (walk.value) return walkWords(changes)
     if (part.value && !rehearsal.value && count.value === undefined)
@@ -86,7 +109,7 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     if (walk.value && rehearsal.value) return scopeOfRun(rehearsal.value.run)
     try {
       const context = rehearsalContext(mirror, subject().frameId)
-      const run = startRun(lever(), { ...context, inputs: standardInputs.value })
+      const run = startRun(lever(), { ...context, inputs: inputs.value })
       const tried = { paths: [path], given: given.value }
       return scopeOfRun(beginPart(run, tried, mirror.bench, { ...context, isRehearsal: true }))
     } catch {

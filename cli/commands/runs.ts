@@ -1,5 +1,5 @@
 import type { Command } from 'commander'
-import type { RunAnswer, RunSummary } from '../../contract'
+import type { RehearsalAnswer, RunAnswer, RunSummary } from '../../contract'
 import type { Call } from '../call'
 import { CommandError, EXIT, exitCodeOf } from '../exitCodes'
 import type { Output } from '../output'
@@ -42,16 +42,26 @@ export function addRunCommands(program: Command, open: () => Session, end: (code
   program
     .command('rehearse')
     .argument('<lever>', 'its number, name, alias or id')
+    .argument('[inputs...]', 'what it is given: name=value')
+    .option('--answer <answers...>', 'what it is answered: row=answer, row#3=answer for the third time')
     .description('what a pull would do now; nothing is changed')
-    .action(async (wanted: string) => {
-      const { output, server } = named(open())
-      const { call } = await server
+    .addHelpText(
+      'after',
+      '\nExamples:\n  keen rehearse 8\n  keen rehearse "Remind me" minutes=25\n  keen rehearse 38 --answer 0="Fell Walkers"' +
+        '\n\nRows are counted from 0; a row in a block is written 2.steps.0. Without an answer it ends where it asks (code 5).',
+    )
+    .action(async (wanted: string, given: string[], options: { answer?: string[] }) => {
+      const session = open()
+      const { output } = session
+      const { call } = await session.server()
       const lever = leverNamed(await call('listLevers'), wanted)
-      const rehearsal = await call('rehearseLever', { id: lever.id })
-      end(exitCodeOf({ phase: 'ended', outcome: rehearsal.run.outcome }))
+      const rehearsal = await rehearsed(session, call, lever.id, readGiven(given), readGiven(options.answer ?? []))
+      const { phase, outcome } = rehearsal.run
+      end(exitCodeOf({ phase: phase === 'asking' ? phase : 'ended', outcome }))
       output.answer(rehearsal, () => {
         tellRun(output, rehearsal.run)
         for (const change of rehearsal.changes) output.line(`  would: ${change}`)
+        if (rehearsal.asks !== undefined) output.line(`  Answer it with --answer ${rehearsal.asks}=…`)
       })
     })
 
@@ -112,6 +122,23 @@ function readGiven(given: readonly string[]): Record<string, string> {
       return [one.slice(0, at), one.slice(at + 1)]
     }),
   )
+}
+
+/** A rehearsal to its end, or to where it asks something that nobody answers here. */
+async function rehearsed(
+  session: Session,
+  call: Call,
+  id: string,
+  inputs: Record<string, string>,
+  answers: Record<string, string>,
+): Promise<RehearsalAnswer> {
+  const rehearsal = await call('rehearseLever', { id, body: { inputs, answers } })
+  const { asks, run } = rehearsal
+  const given = asks === undefined ? undefined : await answerFor(session, run)
+  const answer = given?.choice ?? given?.answer
+  // An answer that it does not take is asked for once and no more.
+  if (asks === undefined || answer === undefined || Object.hasOwn(answers, asks)) return rehearsal
+  return rehearsed(session, call, id, inputs, { ...answers, [asks]: answer })
 }
 
 /** A run at its end, or where it asks something that nobody answers here. */

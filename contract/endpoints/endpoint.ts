@@ -8,6 +8,8 @@ export interface Endpoint {
   readonly summary: string
   readonly query?: z.ZodObject
   readonly body?: z.ZodType
+  /** It may be left out, and is `{}` then. */
+  readonly isBodyOptional?: boolean
   readonly answer: z.ZodType
   /** The largest body it takes, in bytes; 1 MiB when absent. */
   readonly mostBytes?: number

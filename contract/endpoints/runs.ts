@@ -35,6 +35,17 @@ const trialBody = z.object({
   isSlow: z.boolean().optional().meta({ description: 'Pauses before each step.' }),
   pauses: z.array(z.string().max(2000)).max(1000).optional().meta({ description: 'Rows before which it pauses.' }),
 })
+const rehearseBody = z.object({
+  inputs: pullBody.shape.inputs,
+  answers: z
+    .record(z.string().min(1).max(2000), givenValueSchema)
+    .optional()
+    .meta({
+      description:
+        'Answers by the path of the row that asks (`2`), or of one time that it does (`2#3` for the third); ' +
+        'without one it takes the standard, or stops there.',
+    }),
+})
 const openBody = z.object({
   place: z.string().min(1).max(4096).optional(),
   programId: idSchema.optional().meta({ description: 'With a `place`, the program that it is opened with.' }),
@@ -71,8 +82,10 @@ export const runsEndpoints = {
     method: 'POST',
     path: '/api/levers/:id/rehearse',
     summary: 'What a pull would change now; nothing is changed.',
+    body: rehearseBody,
+    isBodyOptional: true,
     answer: rehearsalSchema,
-    refusals: missing,
+    refusals: { ...missing, 422: 'An input is missing, unknown, or of another kind.' },
   },
   runScript: {
     method: 'POST',

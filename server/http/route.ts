@@ -26,7 +26,7 @@ export interface Call<K extends EndpointName> {
 export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) => AnswerOf<K> | Promise<AnswerOf<K>>) {
   const endpoint: Endpoint = endpoints[name]
   return defineEventHandler(async (event) => {
-    const body = endpoint.body ? check(endpoint.body, await readJson(event.node.req, endpoint.mostBytes)) : undefined
+    const body = endpoint.body ? check(endpoint.body, await bodyOf(event, endpoint)) : undefined
     const query = endpoint.query ? check(endpoint.query, getQuery(event)) : undefined
     const id = idIn(event)
     const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)
@@ -36,6 +36,11 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
     setResponseHeader(event, 'content-type', 'application/json')
     return Readable.from(jsonInSlices(answer))
   })
+}
+
+function bodyOf({ node: { req } }: H3Event, { isBodyOptional, mostBytes }: Endpoint): unknown {
+  const isThere = req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0
+  return isBodyOptional && !isThere ? {} : readJson(req, mostBytes)
 }
 
 /** The parameter `:id` of the path, `''` where there is none; refused with 400 where it is no text. */

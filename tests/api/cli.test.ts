@@ -153,6 +153,19 @@ describe('pulls', () => {
     const rehearsed = await here('rehearse', '2')
     expect(rehearsed.code).toBe(0)
     expect(rehearsed.out).toContain('would: ')
+    const without = await here('rehearse', 'Remind me')
+    expect([without.code, without.err]).toEqual([1, expect.stringContaining('It needs minutes')])
+    const given = await here('rehearse', 'Remind me', 'minutes=25', 'about=Tea')
+    expect([given.code, given.out]).toEqual([0, expect.stringContaining('would: A message appears: Tea')])
+    const asks = await here('rehearse', 'who')
+    expect([asks.code, asks.out]).toEqual([5, expect.stringContaining('--answer 0#1=')])
+    const { run } = (await json('rehearse', 'who')) as {
+      run: { question: { choices: { id: string; label: string }[] } }
+    }
+    const walkers = run.question.choices.find(({ label }) => label.startsWith('Fell Walkers'))!
+    expect((await here('rehearse', 'who', '--answer', `0=${walkers.id}`)).code).toBe(0)
+    const typed = await keen(['--server', server.url, 'rehearse', 'who'], async () => walkers.label)
+    expect([typed.code, typed.out]).toEqual([0, expect.stringContaining('would: ')])
     expect((await here('--json', 'bench', 'show')).out).toBe(before)
     await here('pull', '2')
     expect((await here('put-back')).out).toContain('put back')

@@ -100,6 +100,7 @@ function wellMeant({ levers, bench, frames, values }: Standing): Partial<Record<
     }),
     editLever: patch,
     pullLever: { source: 'api' },
+    rehearseLever: { inputs: { minutes: '5' }, answers: { '0#1': 'yes' } },
     openPlace: { programId: program!.id },
     answerRun: { choice: 'go-on' },
     tryLever: {

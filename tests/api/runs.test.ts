@@ -3,7 +3,7 @@ import { frontProgram, readBench } from '../../core/bench'
 import type { WrittenBench } from '../../core/bench'
 import type { Lever } from '../../core/levers'
 import type { PutBackReport } from '../../core/run'
-import type { KeyLogEntry, RunAnswer } from '../../contract'
+import type { KeyLogEntry, RehearsalAnswer, RunAnswer } from '../../contract'
 import { apiOf, draft, eventually } from '../support/api'
 import { startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
@@ -47,6 +47,37 @@ describe('pull, rehearse, put back', () => {
     expect([report.undone.length, report.left, report.gone]).toEqual([1, [], []])
     expect((await bench()).state).toEqual(before.state)
     expect((await call('POST', `/api/runs/${run.id}/put-back`)).body.issues![0]!.code).toBe('already-put-back')
+  })
+
+  test('a rehearsal takes what a pull would be given, and answers; without an answer it says by what it is given', async () => {
+    const remind = await leverNamed('Remind me')
+    const rehearse = (id: string, body: object) => call<RehearsalAnswer>('POST', `/api/levers/${id}/rehearse`, body)
+    const before = await bench()
+    expect(await rehearse(remind.id, {})).toMatchObject({
+      status: 422,
+      body: { issues: [{ code: 'input-missing', path: 'inputs.minutes' }] },
+    })
+    expect((await rehearse(remind.id, { inputs: { minutes: 'soon' } })).body.issues![0]!.path).toBe('inputs.minutes')
+    const { body: reminded } = await rehearse(remind.id, { inputs: { minutes: '25', about: 'Tea' } })
+    expect([reminded.run.outcome, reminded.waitsMs, reminded.changes.at(-1)]).toEqual([
+      'done',
+      25 * 60_000,
+      'A message appears: Tea',
+    ])
+
+    const who = await leverNamed('Who is visiting?')
+    const asking = (await rehearse(who.id, {})).body
+    expect([asking.run.phase, asking.asks]).toEqual(['asking', '0#1'])
+    const { question } = asking.run
+    const { id } = (question as { choices: { id: string; label: string }[] }).choices.find(({ label }) =>
+      label.startsWith('Fell Walkers'),
+    )!
+    const answered = (await rehearse(who.id, { answers: { '0#1': id } })).body
+    expect([answered.run.outcome, answered.asks]).toEqual(['done', undefined])
+    expect((await rehearse(who.id, { answers: { 0: id } })).body.changes).toEqual(answered.changes)
+    // What is no answer to it leaves it asking.
+    expect((await rehearse(who.id, { answers: { 0: 'nobody' } })).body.run.phase).toBe('asking')
+    expect(await bench()).toEqual(before)
   })
 
   test('what was ignored is told with its reason', async () => {

@@ -369,6 +369,42 @@ describe('what a sheet shows and takes', () => {
     expect([await bench(), (await runs()).length]).toEqual([before, runsBefore])
   })
 
+  test('what a lever is given is typed where it is rehearsed, in the list and in its sheet', async () => {
+    page = await session.open('/levers')
+    await page.type('[placeholder^="Filter by name"]', 'Write into the night')
+    await page.waitForFunction(() => document.querySelectorAll('main [role="option"]').length === 1)
+    await page.click('main [role="option"]')
+    await seen(page, 'Once it is given line, this shows what it would do.')
+    await page.type('[aria-label="Rehearsal"] input', 'Seeing 2.1')
+    await page.waitForFunction(() =>
+      document.querySelector('[aria-label="Rehearsal"] .sentence-list')?.textContent?.includes('tonight.log'),
+    )
+    await sheetOf('Remind me')
+    await seen(page, 'To rehearse it, choose a row and give minutes a value to try it with.')
+    await page.focus('[aria-label="Steps of the run sheet"]')
+    await page.keyboard.press('Home')
+    await button(page, 'Try with…')
+    await page.waitForSelector('input[aria-label="Value of minutes"]')
+    await page.focus('input[aria-label="Value of minutes"]')
+    await page.keyboard.type('soon')
+    await page.keyboard.press('Enter')
+    await seen(page, 'minutes: Give a number, such as 12 or 0.5.')
+    await page.$$eval('[aria-label="Values here"] dt', (terms) =>
+      terms
+        .find((term) => term.textContent === 'minutes')!
+        .nextElementSibling!.querySelector('button')!
+        .click(),
+    )
+    await page.focus('input[aria-label="Value of minutes"]')
+    await press(page, 'Ctrl+A')
+    await page.keyboard.type('25')
+    await page.keyboard.press('Enter')
+    await page.waitForFunction(() => !document.body.innerText.includes('Give a number'))
+    await button(page, 'Rehearse step by step')
+    await button(page, 'Go on')
+    await seen(page, 'Rehearsed to its end: done, 1 change, none made.')
+  })
+
   test('a kit asks for its names and stands in the sheet as a copy', async () => {
     await sheetOf('Visitors first')
     await page.focus('[aria-label="Steps of the run sheet"]')
