@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { gateOf, inputKindWords, readInputs } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { countOf, listed } from '~~/core/names'
@@ -21,6 +21,10 @@ const mirror = useMirror()
 const answers = ref<Readonly<Record<string, Value>>>({})
 /** What it is given, by its inputs; where nothing is typed its standard counts. */
 const texts = ref<Readonly<Record<string, string>>>({})
+watch(
+  () => lever.id,
+  () => (texts.value = {}),
+)
 const inputs = computed(() => lever.inputs ?? [])
 const given = computed(() => {
   const own = inputs.value.flatMap(({ name }) => {
@@ -39,6 +43,10 @@ const { rehearsal, count } = useRehearsal(
 )
 const asking = useRehearsedQuestion(rehearsal, answers, () => lever)
 const gate = computed(() => gateOf(lever, mirror.bench, mirror.moment))
+const heading = computed(() => {
+  const when = gate.value.kind === 'open' ? 'pulled now' : 'otherwise'
+  return `Rehearsal: ${when}${inputs.value.length > 0 ? ' and given this' : ''}, it would`
+})
 /** What it cannot go without. */
 const missing = computed(() => (given.value.ok ? [] : given.value.issues.map(({ at }) => String(at))))
 const changes = computed(() => rehearsal.value?.changes ?? [])
@@ -58,7 +66,7 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
             : `Now it pulls ${mirror.leverById.get(gate.leverId)?.name ?? 'another lever'} instead: ${gate.because}.`
       }}
     </p>
-    <h2 class="head">Rehearsal: {{ gate.kind === 'open' ? 'pulled now, it would' : 'otherwise it would' }}</h2>
+    <h2 class="head">{{ heading }}</h2>
     <div v-if="inputs.length > 0" class="given">
       <TextField
         v-for="input in inputs"
