@@ -261,6 +261,8 @@ useEventListener(window, 'keydown', (event) => {
 .editor-form {
   overflow: auto;
   padding: 14px 16px 24px;
+  /* What has the focus is not scrolled to below the bar of a sheet. */
+  scroll-padding-bottom: 64px;
   display: grid;
   gap: 14px;
   align-content: start;

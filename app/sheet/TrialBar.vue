@@ -52,7 +52,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div class="trial" role="toolbar" aria-label="Trying the sheet">
+  <div class="trial" :class="{ going: isOpen || isWalk }" role="toolbar" aria-label="Trying the sheet">
     <template v-if="isOpen">
       <ElButton size="small" :disabled="run?.phase !== 'paused'" title="F10" @click="emit('step')"> One step </ElButton>
       <ElButton size="small" :disabled="run?.phase !== 'paused'" @click="emit('on')"> Go on </ElButton>
@@ -118,17 +118,19 @@ const words = computed(() => {
 </template>
 
 <style scoped>
-/* In sight however far the sheet goes down, at the very edge of what is scrolled. */
 .trial {
-  position: sticky;
-  bottom: -24px;
-  z-index: 5;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 6px;
   padding: 6px 0;
   background: var(--ground);
+}
+/* While something goes on, in sight however far the sheet goes down, at the very edge of what is scrolled. */
+.trial.going {
+  position: sticky;
+  bottom: -24px;
+  z-index: 5;
 }
 .trial .el-button {
   margin: 0;
