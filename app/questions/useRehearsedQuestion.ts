@@ -74,6 +74,10 @@ export function useRehearsedQuestion(
     ask: () => {
       isAnswering.value = true
     },
+    /** Takes the question off the board; what was answered stays. */
+    leave: () => {
+      isAnswering.value = false
+    },
     forget,
   }
 }

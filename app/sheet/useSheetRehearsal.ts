@@ -38,16 +38,13 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     )
     return readInputs(wanted, own)
   })
-  const standardInputs = computed<Scope>(() =>
-    Object.fromEntries(
-      (subject().inputs ?? []).flatMap(({ name, standard }) => (standard === undefined ? [] : [[name, standard]])),
-    ),
-  )
-  const inputs = computed(() => ({
-    ...standardInputs.value,
-    ...given.value,
-    ...(read.value.ok ? read.value.value : {}),
-  }))
+  const inputs = computed<Scope>(() => {
+    if (read.value.ok) return { ...given.value, ...read.value.value }
+    const standards = (subject().inputs ?? []).flatMap(({ name, standard }) =>
+      standard === undefined ? [] : [[name, standard] as const],
+    )
+    return { ...Object.fromEntries(standards), ...given.value }
+  })
 
   /** What is rehearsed where that is not the whole sheet. */
   const only = shallowRef<{ ids: readonly string[]; andOn: boolean }>()
@@ -56,7 +53,7 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     if (!only.value) return undefined
     const paths = pathsById(steps.value)
     const there = only.value.ids.flatMap((id) => paths.get(id) ?? [])
-    return there.length === 0 ? undefined : { paths: there, andOn: only.value.andOn, given: given.value }
+    return there.length === 0 ? undefined : { paths: there, andOn: only.value.andOn, given: inputs.value }
   })
 
   /** What is said of an input that is not given, or is no such thing; then nothing can be foretold. */
@@ -74,7 +71,8 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     ...(part.value ? { part: part.value } : {}),
     ...(walk.value ? { walk: walk.value } : {}),
   }))
-  const { question, count: answerCount, ask, forget } = useRehearsedQuestion(rehearsal, answers, lever)
+  const asking = useRehearsedQuestion(rehearsal, answers, lever)
+  const { question, count: answerCount, ask, forget } = asking
 
   const foretold = computed(() => {
     if (!rehearsal.value) return new Map<string, never>()
@@ -110,11 +108,17 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     try {
       const context = rehearsalContext(mirror, subject().frameId)
       const run = startRun(lever(), { ...context, inputs: inputs.value })
-      const tried = { paths: [path], given: given.value }
+      const tried = { paths: [path], given: inputs.value }
       return scopeOfRun(beginPart(run, tried, mirror.bench, { ...context, isRehearsal: true }))
     } catch {
       return inputs.value
     }
+  }
+
+  /** Whoever leaves a walk is asked nothing more. */
+  function leave(): void {
+    walking.leave()
+    asking.leave()
   }
 
   function begin(): void {
@@ -143,15 +147,15 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     step: () => rehearsal.value && walking.step(rehearsal.value),
     back: () => rehearsal.value && walking.back(rehearsal.value),
     goOn: (pauses: readonly string[]) => rehearsal.value && walking.on(rehearsal.value, pauses),
-    leave: walking.leave,
+    leave,
     /** Some rows by themselves, or all from the first of them on. */
     rehearseOnly: (ids: readonly string[], andOn: boolean) => {
-      walking.leave()
+      leave()
       only.value = { ids, andOn }
     },
     /** The whole of it again, from its beginning to its end. */
     rehearseAll: () => {
-      walking.leave()
+      leave()
       only.value = undefined
     },
     name: (wanted: string, value: Value) => {

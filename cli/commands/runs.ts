@@ -43,19 +43,24 @@ export function addRunCommands(program: Command, open: () => Session, end: (code
     .command('rehearse')
     .argument('<lever>', 'its number, name, alias or id')
     .argument('[inputs...]', 'what it is given: name=value')
-    .option('--answer <answers...>', 'what it is answered: row=answer, row#3=answer for the third time')
+    .option(
+      '--answer <answer>',
+      'what it is answered: row=answer, row#3=answer for the third time; may stand several times',
+      (answer: string, before: string[]) => [...before, answer],
+      [],
+    )
     .description('what a pull would do now; nothing is changed')
     .addHelpText(
       'after',
-      '\nExamples:\n  keen rehearse 8\n  keen rehearse "Remind me" minutes=25\n  keen rehearse 38 --answer 0="Fell Walkers"' +
+      '\nExamples:\n  keen rehearse 8\n  keen rehearse "Remind me" minutes=25\n  keen rehearse 38 --answer 0="Fell Walkers, evening"' +
         '\n\nRows are counted from 0; a row in a block is written 2.steps.0. Without an answer it ends where it asks (code 5).',
     )
-    .action(async (wanted: string, given: string[], options: { answer?: string[] }) => {
+    .action(async (wanted: string, given: string[], options: { answer: string[] }) => {
       const session = open()
       const { output } = session
       const { call } = await session.server()
       const lever = leverNamed(await call('listLevers'), wanted)
-      const rehearsal = await rehearsed(session, call, lever.id, readGiven(given), readGiven(options.answer ?? []))
+      const rehearsal = await rehearsed(session, call, lever.id, readGiven(given), readGiven(options.answer))
       const { phase, outcome } = rehearsal.run
       end(exitCodeOf({ phase: phase === 'asking' ? phase : 'ended', outcome }))
       output.answer(rehearsal, () => {
@@ -134,11 +139,16 @@ async function rehearsed(
 ): Promise<RehearsalAnswer> {
   const rehearsal = await call('rehearseLever', { id, body: { inputs, answers } })
   const { asks, run } = rehearsal
-  const given = asks === undefined ? undefined : await answerFor(session, run)
-  const answer = given?.choice ?? given?.answer
+  if (asks === undefined) return rehearsal
+  const answered = (answer: string) => rehearsed(session, call, id, inputs, { ...answers, [asks]: answer })
+  const written = answers[asks] ?? answers[asks.replace(/#\d+$/, '')]
+  const meant = written === undefined ? undefined : choiceOf(run, written)
+  if (meant !== undefined && meant !== written) return answered(meant)
   // An answer that it does not take is asked for once and no more.
-  if (asks === undefined || answer === undefined || Object.hasOwn(answers, asks)) return rehearsal
-  return rehearsed(session, call, id, inputs, { ...answers, [asks]: answer })
+  if (Object.hasOwn(answers, asks)) return rehearsal
+  const given = await answerFor(session, run)
+  const answer = given?.choice ?? given?.answer
+  return answer === undefined ? rehearsal : answered(answer)
 }
 
 /** A run at its end, or where it asks something that nobody answers here. */
@@ -164,9 +174,15 @@ async function answerFor(session: Session, { question }: RunAnswer) {
   const choices = 'choices' in question ? question.choices : []
   const offered = choices.map(({ id, label }, i) => `  ${i + 1} ${label} (${id})`).join('\n')
   const typed = (await session.ask(`${question.text}\n${offered}${offered === '' ? '' : '\n'}> `)).trim()
-  const chosen = choices.find(({ id, label }, i) => [id, label, String(i + 1)].includes(typed))
-  if (chosen) return { choice: chosen.id, questionId: question.id }
+  const choice = choiceOf({ question }, typed)
+  if (choice !== undefined) return { choice, questionId: question.id }
   return { answer: typed, questionId: question.id }
+}
+
+/** The choice that is meant by its id, its name, or its number in the list. */
+function choiceOf({ question }: Pick<RunAnswer, 'question'>, typed: string): string | undefined {
+  const choices = question && 'choices' in question ? question.choices : []
+  return choices.find(({ id, label }, i) => [id, label, String(i + 1)].includes(typed))?.id
 }
 
 async function lastRun(call: Call): Promise<string> {

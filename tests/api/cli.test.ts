@@ -164,6 +164,8 @@ describe('pulls', () => {
     }
     const walkers = run.question.choices.find(({ label }) => label.startsWith('Fell Walkers'))!
     expect((await here('rehearse', 'who', '--answer', `0=${walkers.id}`)).code).toBe(0)
+    expect((await here('rehearse', '--answer', `0=${walkers.label}`, 'who')).code).toBe(0)
+    expect((await here('rehearse', 'who', '--answer', '0#1=nobody')).code).toBe(5)
     const typed = await keen(['--server', server.url, 'rehearse', 'who'], async () => walkers.label)
     expect([typed.code, typed.out]).toEqual([0, expect.stringContaining('would: ')])
     expect((await here('--json', 'bench', 'show')).out).toBe(before)
