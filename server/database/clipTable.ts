@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, lt, lte, or, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, lt, lte, sql } from 'drizzle-orm'
 import { clipsIn, forgetClips } from '../../core/bench'
 import type { WhichClips } from '../../core/bench'
 import type { Queries } from './openDatabase'
@@ -15,41 +15,51 @@ export function clipsInBody({ changes }: LogBody): 'some' | 'passing' | null {
   return found.includes('passing') ? 'passing' : found.includes('some') ? 'some' : null
 }
 
-/** Entries that were logged before an instant, or have what came from a program that holds secrets. */
-const isMeant = (beforeMs: number) =>
-  and(isNotNull(logEntries.clips), or(lt(logEntries.atMs, beforeMs), eq(logEntries.clips, 'passing')))
+/** What came from a program that holds secrets, whenever it was logged, and all else from before an instant. */
+const meant = (beforeMs: number) => [
+  eq(logEntries.clips, 'passing'),
+  and(eq(logEntries.clips, 'some'), lt(logEntries.atMs, beforeMs)),
+]
 
-/** Whether one of them comes after the version of which the parts of the bench are stored. */
+/** Whether some of that comes after the version of which the parts of the bench are stored. */
 export async function isAheadOfParts(database: Queries, beforeMs: number): Promise<boolean> {
-  const [row] = await database
-    .select({ seq: logEntries.seq })
-    .from(logEntries)
-    .where(and(isMeant(beforeMs), sql`${logEntries.version} > (select ${benchHead.version} from ${benchHead})`))
-    .limit(1)
-  return row !== undefined
+  for (const where of meant(beforeMs)) {
+    const [row] = await database
+      .select({ seq: logEntries.seq })
+      .from(logEntries)
+      .innerJoin(benchHead, gt(logEntries.version, benchHead.version))
+      .where(where)
+      .limit(1)
+    if (row) return true
+  }
+  return false
 }
 
 /**
- * Forgets the texts that up to `most` of them have, where the parts of the bench hold what they did already. How many
- * entries there were.
+ * Forgets the texts that up to `most` entries of each kind have, where the parts of the bench hold what they did
+ * already. How many entries there were.
  */
 export async function forgetLoggedClips(database: Queries, beforeMs: number, most: number): Promise<number> {
-  const rows = await database
-    .select({ seq: logEntries.seq, atMs: logEntries.atMs, body: logEntries.body })
-    .from(logEntries)
-    .innerJoin(benchHead, lte(logEntries.version, benchHead.version))
-    .where(isMeant(beforeMs))
-    .orderBy(asc(logEntries.seq))
-    .limit(most)
-  if (rows.length === 0) return 0
-  const written = rows.map(({ seq, atMs, body }) => {
-    const after = withoutClips(body, atMs < beforeMs ? 'all' : 'passing')
-    return { seq, body: after, clips: clipsInBody(after) }
-  })
-  await database.execute(sql`
-    update log_entries set body = written.body, clips = written.clips
-    from ${rowsOf('log_entries', written)} written where log_entries.seq = written.seq`)
-  return rows.length
+  let count = 0
+  for (const where of meant(beforeMs)) {
+    const rows = await database
+      .select({ seq: logEntries.seq, atMs: logEntries.atMs, body: logEntries.body })
+      .from(logEntries)
+      .innerJoin(benchHead, lte(logEntries.version, benchHead.version))
+      .where(where)
+      .orderBy(asc(logEntries.clips), asc(logEntries.atMs))
+      .limit(most)
+    if (rows.length === 0) continue
+    const written = rows.map(({ seq, atMs, body }) => {
+      const after = withoutClips(body, atMs < beforeMs ? 'all' : 'passing')
+      return { seq, body: after, clips: clipsInBody(after) }
+    })
+    await database.execute(sql`
+      update log_entries set body = written.body, clips = written.clips
+      from ${rowsOf('log_entries', written)} written where log_entries.seq = written.seq`)
+    count += rows.length
+  }
+  return count
 }
 
 function withoutClips(body: LogBody, which: WhichClips): LogBody {

@@ -79,7 +79,7 @@ export async function sweepClips(store: Store): Promise<number> {
   for (;;) {
     const count = await store.aside((database) => forgetLoggedClips(database, beforeMs, ENTRIES_AT_ONCE))
     forgotten += count
-    if (count < ENTRIES_AT_ONCE) return taken + forgotten
+    if (count === 0) return taken + forgotten
   }
 }
 

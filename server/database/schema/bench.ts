@@ -46,7 +46,7 @@ export const logEntries = pgTable(
     index('log_entries_run').on(table.runId, table.seq),
     index('log_entries_version').on(table.version),
     index('log_entries_clips')
-      .on(table.seq)
+      .on(table.clips, table.atMs)
       .where(sql`clips is not null`),
   ],
 )
