@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { gateOf, inputKindWords, readInputs } from '~~/core/levers'
+import { gateOf, readInputs } from '~~/core/levers'
 import type { Lever } from '~~/core/levers'
 import { countOf, listed } from '~~/core/names'
 import { traceOf } from '~~/core/run'
 import { durationInWords } from '~~/core/steps'
 import type { Value } from '~~/core/values'
-import TextField from '~/form/TextField.vue'
 import { useMirror } from '~/live/useMirror'
 import { useRehearsal } from '~/live/useRehearsal'
 import { useRehearsedQuestion } from '~/questions/useRehearsedQuestion'
 import SomeOf from '~/rows/SomeOf.vue'
+import GivenFields from './GivenFields.vue'
 
 /** What a pull would come to, rehearsed anew whenever the lever or the bench changes. Nothing is changed by it. */
 const { lever } = defineProps<{
@@ -33,10 +33,11 @@ const given = computed(() => {
   })
   return readInputs(inputs.value, Object.fromEntries(own))
 })
-const issueOf = (name: string) => {
-  if (given.value.ok || !texts.value[name]) return undefined
-  return given.value.issues.find(({ at }) => at === name)?.message
-}
+/** What is wrong with what was typed; that something is missing yet is told once for all. */
+const issues = computed(() => {
+  const told = given.value.ok ? [] : given.value.issues.filter(({ code }) => code !== 'input-missing')
+  return Object.fromEntries(told.map(({ at, message }) => [String(at), message]))
+})
 const { rehearsal, count } = useRehearsal(
   () => (given.value.ok ? lever : undefined),
   () => ({ inputs: given.value.ok ? given.value.value : {}, answers: answers.value }),
@@ -68,16 +69,7 @@ const failures = computed(() => trace.value.filter((entry) => entry.outcome === 
     </p>
     <h2 class="head">{{ heading }}</h2>
     <div v-if="inputs.length > 0" class="given">
-      <TextField
-        v-for="input in inputs"
-        :key="input.name"
-        :model-value="texts[input.name] ?? ''"
-        :label="input.name"
-        :hint="inputKindWords[input.kind]"
-        :placeholder="input.standard"
-        :issue="issueOf(input.name)"
-        @update:model-value="texts = { ...texts, [input.name]: $event }"
-      />
+      <GivenFields v-model="texts" :inputs="inputs" :issues="issues" />
     </div>
     <p v-if="!given.ok" class="soft">
       Once it is given {{ listed(missing) }}, this shows what it would do. Nothing is done by trying.

@@ -77,7 +77,7 @@ useEventListener(window, 'keydown', (event) => {
 <template>
   <section
     v-if="asked"
-    class="question-board"
+    class="asking-board question-board"
     role="dialog"
     :aria-label="asked.isRehearsed ? `Question in the rehearsal of ${asked.name}` : `Question of ${asked.name}`"
     @keydown="onKey"
@@ -144,20 +144,7 @@ useEventListener(window, 'keydown', (event) => {
 
 <style scoped>
 .question-board {
-  position: absolute;
-  inset: 0 0 auto;
   z-index: 950;
-  background: var(--surface);
-  border-bottom: 2px solid var(--ink);
-}
-header {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 42px;
-  padding: 4px 16px;
-  background: var(--ink);
-  color: var(--ground);
 }
 header .soft {
   color: inherit;
@@ -165,13 +152,6 @@ header .soft {
 }
 .who {
   max-width: 220px;
-}
-h2 {
-  flex: 1;
-  min-width: 0;
-}
-header .el-button {
-  margin: 0;
 }
 .field {
   padding: 6px 16px;

@@ -78,7 +78,9 @@ const words = computed(() => {
         Rehearse the marked
       </ElButton>
       <ElButton size="small" @click="emit('slowly')"> Step by step </ElButton>
-      <ElButton size="small" title="F10" @click="emit('step')"> Rehearse step by step </ElButton>
+      <ElButton size="small" :disabled="!rehearsing.canBegin.value" title="F10" @click="emit('step')">
+        Rehearse step by step
+      </ElButton>
     </template>
     <span class="soft" role="status">{{ words }}</span>
     <ElButton

@@ -122,6 +122,7 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
   }
 
   function begin(): void {
+    if (unfit.value !== undefined) return
     answers.value = {}
     walking.begin()
     ask()
@@ -141,6 +142,7 @@ export function useSheetRehearsal(steps: Ref<Step[]>, subject: () => SheetSubjec
     part,
     scopeAt,
     walk,
+    canBegin: computed(() => unfit.value === undefined),
     isPaused: computed(() => walk.value !== undefined && rehearsal.value?.run.phase === 'paused'),
     canGoBack: computed(() => (rehearsal.value?.walked ?? 0) > 0),
     begin,

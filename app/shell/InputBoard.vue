@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
-import { inputKindWords } from '~~/core/levers'
-import TextField from '~/form/TextField.vue'
+import GivenFields from '~/levers/GivenFields.vue'
 import { ApiRefusal, callApi } from '~/live/callApi'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { usePullInputs } from '~/levers/usePullInputs'
@@ -48,7 +47,7 @@ async function pull(): Promise<void> {
   <form
     v-if="asked"
     ref="board"
-    class="inputs"
+    class="asking-board inputs"
     role="dialog"
     :aria-label="`What ${asked.lever.name} is given`"
     @submit.prevent="pull"
@@ -61,15 +60,7 @@ async function pull(): Promise<void> {
       <ElButton size="small" @click="drop()"> Cancel </ElButton>
     </header>
     <div class="form-pair">
-      <TextField
-        v-for="input in asked.lever.inputs ?? []"
-        :key="input.name"
-        :model-value="texts[input.name] ?? ''"
-        :label="input.name"
-        :hint="inputKindWords[input.kind]"
-        :issue="issues[input.name]"
-        @update:model-value="texts = { ...texts, [input.name]: $event }"
-      />
+      <GivenFields v-model="texts" :inputs="asked.lever.inputs ?? []" :issues="issues" />
     </div>
     <p v-if="issues.all ?? issues.id" class="fault" role="alert">{{ issues.all ?? issues.id }}</p>
   </form>
@@ -77,26 +68,7 @@ async function pull(): Promise<void> {
 
 <style scoped>
 .inputs {
-  position: absolute;
-  inset: 0 0 auto;
   z-index: 940;
-  background: var(--surface);
-  border-bottom: 2px solid var(--ink);
-}
-header {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 42px;
-  padding: 4px 16px;
-  background: var(--ink);
-  color: var(--ground);
-}
-h2 {
-  flex: 1;
-}
-header .el-button {
-  margin: 0;
 }
 .form-pair,
 .fault {

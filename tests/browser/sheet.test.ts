@@ -363,6 +363,13 @@ describe('what a sheet shows and takes', () => {
     await seen(page, 'The rehearsal stops where it asks: Who is visiting?')
     // Nothing stands on the board until it is asked for.
     expect(await page.$('.question-board')).toBeNull()
+    // Whoever leaves while it asks is asked no more.
+    await button(page, 'Rehearse step by step')
+    await button(page, 'Go on')
+    await page.waitForSelector('.question-board')
+    await button(page, 'Leave the rehearsal')
+    await page.waitForFunction(() => !document.querySelector('.question-board'))
+    await seen(page, 'The rehearsal stops where it asks: Who is visiting?')
     await button(page, 'Answer')
     await answer(page, 'Beckside School')
     await page.waitForFunction(() => !document.body.innerText.includes('The rehearsal stops where it asks'))
