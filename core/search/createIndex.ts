@@ -2,7 +2,7 @@ import { BestFew } from './bestFew'
 import { fold, LONGEST_TEXT } from './fold'
 import { Found } from './found'
 import { makeSegment } from './segment'
-import type { FoundBy, Segment } from './segment'
+import type { Segment } from './segment'
 import { queryOf, STAGES } from './stages'
 import type { Tier } from './tiers'
 
@@ -81,24 +81,22 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
   /** Names that had the letters of the query before in order: those that have more of them are among these. */
   let before: { readonly letters: string; readonly slots: readonly number[] } | undefined
 
-  function foundBy(slot: number): FoundBy {
-    const entry = entries[slot]!
-    return { slot, name: entry.name, folded: names[slot]!, aliases: entry.aliases ?? [], detail: entry.detail ?? '' }
-  }
+  const segmentOf = (slots: readonly number[]) =>
+    makeSegment(
+      new Int32Array(slots),
+      (slot) => entries[slot]!,
+      (slot) => names[slot]!,
+    )
 
   function fill(all: readonly E[]): void {
     slotById = new Map()
-    entries = []
-    for (const entry of all) {
-      const slot = slotById.get(entry.id)
-      if (slot === undefined) {
-        slotById.set(entry.id, entries.length)
-        entries.push(entry)
-      } else entries[slot] = entry
-    }
-    names = entries.map((entry) => fold(entry!.name.slice(0, LONGEST_TEXT)))
+    for (let slot = 0; slot < all.length; slot++) slotById.set(all[slot]!.id, slot)
+    // Of two with one id the later stands in the place of the first.
+    if (slotById.size < all.length) return fill([...new Map(all.map((entry) => [entry.id, entry])).values()])
+    entries = [...all]
+    names = all.map((entry) => fold(entry.name.slice(0, LONGEST_TEXT)))
     places = entries.map((_, slot) => slot)
-    segments = entries.length === 0 ? [] : [makeSegment(entries.map((_, slot) => foundBy(slot)))]
+    segments = entries.length === 0 ? [] : [segmentOf(places)]
     fresh = []
     changed()
   }
@@ -135,13 +133,13 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
 
   /** What came last becomes a segment, and small segments are made one. */
   function settle(): void {
-    segments.push(makeSegment(fresh.filter((slot) => entries[slot] !== undefined).map(foundBy)))
+    segments.push(segmentOf(fresh.filter((slot) => entries[slot] !== undefined)))
     fresh = []
     while (segments.length > MOST_SEGMENTS) {
       const small = segments.toSorted((a, b) => a.slots.length - b.slots.length).slice(0, MOST_SEGMENTS / 2)
       const slots = small.flatMap((segment) => [...segment.slots]).filter((slot) => entries[slot] !== undefined)
       segments = segments.filter((segment) => !small.includes(segment))
-      segments.push(makeSegment(slots.map(foundBy)))
+      segments.push(segmentOf(slots))
     }
     // Places of what has gone are given back once they are most of all.
     if (entries.length > 2 * slotById.size + 4 * FRESH) fill([...slotById.values()].map((slot) => entries[slot]!))
@@ -157,7 +155,7 @@ export function createIndex<E extends SearchEntry>(given: readonly E[]): SearchI
 
   function allSegments(): readonly Segment[] {
     if (fresh.length === 0) return segments
-    freshSegment ??= makeSegment(fresh.filter((slot) => entries[slot] !== undefined).map(foundBy))
+    freshSegment ??= segmentOf(fresh.filter((slot) => entries[slot] !== undefined))
     return [...segments, freshSegment]
   }
 
