@@ -1,6 +1,6 @@
 import { absolutePath, documentInFront } from '../bench'
 import type { BenchState, BenchWindow, Program, WindowContent } from '../bench'
-import { escapeVariables, expandVariables, freshOption, guessPositional, WINDOW_PARTS, writePart } from '../command'
+import { escapeVariables, expandNames, freshOption, guessPositional, WINDOW_PARTS, writePart } from '../command'
 import type { ArgumentRules } from '../command'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
@@ -13,12 +13,12 @@ export interface Resolved {
   readonly workingDirectory?: string
 }
 
-/** Fills the values in. Issues: those of `expandVariables`, with their place. */
+/** Fills the values in. Issues: those of `expandNames`, with their place. */
 export function resolve(wanted: WantedWindow, bench: BenchState, values: StepContext['values']): Result<Resolved> {
   const names = namesFor(bench, values)
   const issues: Issue[] = []
   const fill = (text: string, at: string) => {
-    const filled = expandVariables(text, names.values, names.broken)
+    const filled = expandNames(text, names)
     if (!filled.ok) issues.push(...filled.issues.map((issue) => ({ ...issue, at })))
     return filled.ok ? filled.value : text
   }

@@ -1,4 +1,4 @@
-import { fail, succeed } from '../result'
+import { fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { commandIssue } from './issues'
 import { LONGEST_EXPANSION } from './limits'
@@ -15,24 +15,52 @@ export function expandVariables(
   broken: Readonly<Record<string, Issue>> = {},
   isOpen: (name: string) => boolean = () => false,
 ): Result<string> {
+  const textOf = (name: string) => own(values, name)
+  return expandNames(text, { textOf, names: () => Object.keys(values), broken }, isOpen)
+}
+
+/** What names stand for, where not all of them are put together. */
+export interface NameTexts {
+  readonly textOf: (name: string) => string | undefined
+  /** All there are. */
+  readonly names: () => readonly string[]
+  readonly broken: Readonly<Record<string, Issue>>
+}
+
+/** The same with texts that are looked up one by one. */
+export function expandNames(
+  text: string,
+  { textOf, names, broken }: NameTexts,
+  isOpen: (name: string) => boolean = () => false,
+): Result<string> {
   // Most texts use no value at all.
   if (!text.includes('${')) return succeed(text)
   const issues: Issue[] = []
   let expanded = ''
   for (const part of partsOf(text)) {
-    if (part.kind === 'text') expanded += part.text
-    else if (part.kind === 'open') {
+    if (part.kind === 'text') {
+      expanded += part.text
+      continue
+    }
+    if (part.kind === 'open') {
       issues.push(commandIssue({ code: 'variable-open', at: part.at }))
-    } else if (isOpen(part.name)) continue
-    else if (Object.hasOwn(values, part.name)) {
-      const value = values[part.name]!
-      if (expanded.length + value.length > LONGEST_EXPANSION)
-        return fail(commandIssue({ code: 'variable-large', name: part.name }, part.at))
-      expanded += value
-    } else if (Object.hasOwn(broken, part.name)) {
-      const because = broken[part.name]!.message
-      issues.push(commandIssue({ code: 'variable-broken', name: part.name, because }, part.at))
-    } else issues.push(commandIssue({ code: 'variable-unknown', name: part.name, known: Object.keys(values) }, part.at))
+      continue
+    }
+    const { name, at } = part
+    if (isOpen(name)) continue
+    const value = textOf(name)
+    if (value === undefined) {
+      const reason = own(broken, name)
+      issues.push(
+        reason
+          ? commandIssue({ code: 'variable-broken', name, because: reason.message }, at)
+          : commandIssue({ code: 'variable-unknown', name, known: names() }, at),
+      )
+      continue
+    }
+    if (expanded.length + value.length > LONGEST_EXPANSION)
+      return fail(commandIssue({ code: 'variable-large', name }, at))
+    expanded += value
   }
   return issues.length > 0 ? fail(...issues) : succeed(expanded)
 }

@@ -10,13 +10,14 @@ export { joinExec, quoteExec, readExecWords, splitExec, writeExecWords } from '.
 export type { ExecWord, FieldCodeValues } from './exec'
 export {
   escapeVariables,
+  expandNames,
   expandVariables,
   namesUsed,
   partsOf as partsOfText,
   renameVariable,
   unescapeVariables,
 } from './expandVariables'
-export type { TextPart } from './expandVariables'
+export type { NameTexts, TextPart } from './expandVariables'
 export { describeExpansion, findExpansions } from './findExpansions'
 export type { Expansion } from './findExpansions'
 export { lintArguments } from './lintArguments'

@@ -1,5 +1,5 @@
 import type { BenchState, Program } from '../bench'
-import { expandVariables, isAddress, joinExec } from '../command'
+import { expandNames, isAddress, joinExec } from '../command'
 import type { ValueTable } from '../command'
 import type { Lever } from '../levers'
 import { own } from '../result'
@@ -26,8 +26,7 @@ export function sayLever(lever: Lever, bench: BenchState, table: ValueTable): Sa
   if (preventing) return describeUnsaid(preventing)
   const step = lever.steps[0]!
   if (step.kind === 'place.open') {
-    const { values, broken } = namesFor(bench, table)
-    const place = expandVariables(step.places[0]!, values, broken)
+    const place = expandNames(step.places[0]!, namesFor(bench, table))
     if (!place.ok) return place.issues.map((issue) => issue.message).join(' ')
     return { kind: 'link', url: isAddress(place.value) ? place.value : fileAddress(place.value) }
   }

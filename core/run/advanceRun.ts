@@ -13,7 +13,7 @@ import { entryOf, partsOfRun } from './entries'
 import type { Advance, AdvanceContext, At } from './entries'
 import { ended, isTryingAgain, ready, settled } from './heads'
 import { runIssue } from './issues'
-import { contextOf, underWay } from './known'
+import { contextOf, contextOfStep } from './known'
 import { counted } from './log'
 import { listsOf, nextIndex, pathOf, plainOf } from './place'
 import type { LogEntry, Run, RunHead, RunSheet } from './schema'
@@ -145,7 +145,7 @@ function act(at: At, context: AdvanceContext): Advance {
   }
   const paid: At = { ...at, head: { ...head, budget: head.budget - 1 } }
   return definitionOf(step).role === 'block'
-    ? enterBlock(paid, step, Object.assign(contextOf(paid), underWay(head, context)))
+    ? enterBlock(paid, step, contextOfStep(paid, context))
     : takeStep(paid, step, context)
 }
 

@@ -12,7 +12,7 @@ import type { Advance, AdvanceContext, At, EntryPart } from './entries'
 import { failStep, putBackSoFar, threw } from './failStep'
 import { ended, ready, settled, untried, waiting } from './heads'
 import { runIssue } from './issues'
-import { contextOf, underWay } from './known'
+import { contextOf, contextOfStep } from './known'
 import { counted } from './log'
 import { madeSteps } from './madeSteps'
 import { makeChanges } from './makeChanges'
@@ -129,9 +129,9 @@ function unreachable(issues: readonly Issue[]): Issue {
 
 /** One way of a step, with its changes made, or refused as a failure. */
 function attempt(at: At, step: PlainStep, context: StepContext): { effect: StepEffect; made: Made } {
-  const { bench, head, log } = at
+  const { bench, log } = at
   try {
-    const effect = performStep(step, bench, Object.assign(contextOf({ ...at, context }), underWay(head, context)))
+    const effect = performStep(step, bench, contextOfStep(at, context))
     if (effect.kind === 'puts-back') return putBackSoFar(log, bench)
     const made = makeChanges('changes' in effect ? (effect.changes ?? []) : [], bench)
     if (made.refusal === undefined) return { effect, made }

@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { benchIssue, defaultDevice, deviceKindSchema, deviceKindWords } from '../bench'
 import type { BenchState, Control, Device } from '../bench'
-import { expandVariables } from '../command'
+import { expandNames } from '../command'
 import { choicePart, partOf, partsListed } from '../sentence'
 import type { Sentence } from '../sentence'
 import type { ValueTable } from '../command'
 import { nearestName } from '../names'
 import { assertNever, fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
-import { namesFor } from './effect'
+import { namesFor } from './namesFor'
 import { deviceIdSchema, requiredTemplate } from './fields'
 import { stepIssue } from './issues'
 
@@ -85,7 +85,7 @@ export function devicesOf(target: DeviceTarget, bench: BenchState, table?: Value
     }
     case 'named': {
       const names = namesFor(bench, table)
-      const text = expandVariables(target.text, names.values, names.broken)
+      const text = expandNames(target.text, names)
       if (!text.ok) return text
       const wanted = text.value.toLocaleLowerCase('en')
       const device =

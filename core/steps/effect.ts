@@ -1,12 +1,9 @@
 import type { BenchState, Change } from '../bench'
 import type { Condition } from '../conditions'
-import { NO_VALUES } from '../command'
 import type { Reading, ValueTable } from '../command'
 import type { Issue, Result } from '../result'
 import type { ScriptOutcome, ScriptRequest } from '../script'
-import { withTexts } from '../values'
 import type { Scope } from '../values'
-import { LayeredTable } from './layeredTable'
 import type { Progress } from './progress'
 import type { Asked } from './question'
 import type { StepValue } from './value'
@@ -132,26 +129,4 @@ export function failed(issues: readonly Issue[]): Extract<StepEffect, { kind: 'f
     changes: [],
     issue: { ...first!, message: issues.map((issue) => issue.message).join(' ') },
   }
-}
-
-interface AllNames {
-  readonly values: Record<string, string>
-  readonly broken: ValueTable['broken']
-}
-
-/** A step has many texts, and one table for all of them. */
-const allNames = new WeakMap<ValueTable, { readonly folders: BenchState['folders']; readonly names: AllNames }>()
-
-/** Every name a text of a step can use: named values in front of known folders. */
-export function namesFor({ folders }: Pick<BenchState, 'folders'>, table: ValueTable = NO_VALUES): AllNames {
-  const known = allNames.get(table)
-  if (known?.folders === folders) return known.names
-  const names = { values: textsFor({ folders }, table), broken: table.broken }
-  allNames.set(table, { folders, names })
-  return names
-}
-
-function textsFor({ folders }: Pick<BenchState, 'folders'>, table: ValueTable): Record<string, string> {
-  if (!(table instanceof LayeredTable)) return { ...folders, ...table.values }
-  return withTexts(namesFor({ folders }, table.under).values, table.scope)
 }

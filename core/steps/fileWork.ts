@@ -1,12 +1,12 @@
 import { z } from 'zod'
 import { absolutePath, benchIssue, binChange, folderOf, freeName, kindAt, nearestPath, pathsMeant } from '../bench'
 import type { BenchState, Change } from '../bench'
-import { expandVariables, lastPart } from '../command'
+import { expandNames, lastPart } from '../command'
 import type { ValueTable } from '../command'
 import { countOf } from '../names'
 import { fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
-import { namesFor } from './effect'
+import { namesFor } from './namesFor'
 import type { StepContext } from './effect'
 import { requiredPath } from './fields'
 import { fault } from './finding'
@@ -49,7 +49,7 @@ export function pathsInWords(paths: readonly string[]): string {
 /** A text with its values in, as an absolute path. */
 export function pathFrom(text: string, bench: BenchState, values: ValueTable | undefined): Result<string> {
   const names = namesFor(bench, values)
-  const expanded = expandVariables(text, names.values, names.broken)
+  const expanded = expandNames(text, names)
   return expanded.ok ? succeed(absolutePath(expanded.value, bench.folders.home ?? '/')) : expanded
 }
 

@@ -1,11 +1,11 @@
 import type { BenchState } from '../bench'
-import { expandVariables } from '../command'
+import { expandNames } from '../command'
 import { succeed } from '../result'
 import type { Result } from '../result'
-import { namesFor } from './effect'
+import { namesFor } from './namesFor'
 import type { StepContext } from './effect'
 
-/** A text with its values in. Issues: those of `expandVariables`. */
+/** A text with its values in. Issues: those of `expandNames`. */
 export function fill(
   text: string,
   bench: Pick<BenchState, 'folders'>,
@@ -13,5 +13,5 @@ export function fill(
 ): Result<string> {
   if (!text.includes('$')) return succeed(text)
   const names = namesFor(bench, values)
-  return expandVariables(text, names.values, names.broken)
+  return expandNames(text, names)
 }

@@ -30,7 +30,7 @@ export { workByHand } from './handWork'
 export type { WorkByHand } from './handWork'
 export { durationInWords, parseDuration } from './duration'
 export type { Cause } from './cause'
-export { namesFor } from './effect'
+export { namesFor } from './namesFor'
 export type { LeverFacts, Started, StepContext, StepEffect } from './effect'
 export { LayeredTable } from './layeredTable'
 export {

@@ -1,10 +1,11 @@
 import { absolutePath, kindAt, launch, partsOf, programMissing, rulesNow, windowsOf } from '../bench'
 import type { BenchState, BenchWindow, LaunchRequest, WindowMode } from '../bench'
-import { expandVariables, readArguments, WINDOW_PARTS } from '../command'
+import { expandNames, readArguments, WINDOW_PARTS } from '../command'
 import type { ValueTable } from '../command'
 import { assertNever, fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
-import { failed, namesFor } from './effect'
+import { failed } from './effect'
+import { namesFor } from './namesFor'
 import type { Started, StepEffect } from './effect'
 import { stepIssue } from './issues'
 
@@ -27,11 +28,11 @@ export function argvOf(
   table?: ValueTable,
 ): Result<string[]> {
   const program = own(bench.programs, step.programId)
-  const { values, broken } = namesFor(bench, table)
+  const names = namesFor(bench, table)
   const issues: Issue[] = program ? [] : [programMissing(bench, step.programId)]
   const argv = [program?.executable ?? step.programId]
   step.args.forEach((argument, i) => {
-    const expanded = expandVariables(argument, values, broken)
+    const expanded = expandNames(argument, names)
     if (expanded.ok) argv.push(expanded.value)
     else issues.push(...expanded.issues.map((issue) => ({ ...issue, at: `args.${i}` })))
   })
@@ -45,11 +46,11 @@ export function requestOf(
   table: ValueTable | undefined,
   windowId: string,
 ): Result<LaunchRequest> {
-  const { values, broken } = namesFor(bench, table)
+  const names = namesFor(bench, table)
   const argv = argvOf(step, bench, table)
   const issues: Issue[] = argv.ok ? [] : [...argv.issues]
   const expand = (text: string, at: string) => {
-    const expanded = expandVariables(text, values, broken)
+    const expanded = expandNames(text, names)
     if (!expanded.ok) issues.push(...expanded.issues.map((issue) => ({ ...issue, at })))
     return expanded.ok ? expanded.value : text
   }

@@ -6,9 +6,9 @@ import { assertNever, own } from '../result'
 import { partOf, say } from '../sentence'
 import type { Sentence } from '../sentence'
 import type { Issue } from '../result'
-import { expandVariables } from '../command'
+import { expandNames } from '../command'
 import type { ValueTable } from '../command'
-import { namesFor } from './effect'
+import { namesFor } from './namesFor'
 import { programIdSchema, requiredTemplate } from './fields'
 import { programParts } from './names'
 import type { Names } from './names'
@@ -108,7 +108,7 @@ export function programsNamed(choice: ProgramChoice, bench: BenchState): string[
 /** The program that a text means by its id or its name, capitals aside. */
 function programNamed(text: string, bench: BenchState, table: ValueTable | undefined): string | undefined {
   const names = namesFor(bench, table)
-  const filled = expandVariables(text, names.values, names.broken)
+  const filled = expandNames(text, names)
   if (!filled.ok) return undefined
   if (own(bench.programs, filled.value)) return filled.value
   const wanted = filled.value.toLocaleLowerCase('en')
@@ -119,7 +119,7 @@ function programNamed(text: string, bench: BenchState, table: ValueTable | undef
 export function missingIn(choice: ProgramChoice, bench: BenchState, table?: ValueTable): Issue[] {
   if (choice.kind === 'named') {
     const names = namesFor(bench, table)
-    const filled = expandVariables(choice.text, names.values, names.broken)
+    const filled = expandNames(choice.text, names)
     if (!filled.ok) return [...filled.issues]
     return programNamed(choice.text, bench, table) === undefined ? [programMissing(bench, filled.value)] : []
   }

@@ -1,11 +1,11 @@
 import type { BenchState } from '../bench'
-import { expandVariables } from '../command'
+import { expandNames } from '../command'
 import type { ValueTable } from '../command'
 import { markedFields } from '../fields'
 import type { Issue } from '../result'
 import type { AnyStep } from './defineStep'
 import { childrenOf, definitionOf, isOff, namesGiven, namesKept, ownNames } from './describe'
-import { namesFor } from './effect'
+import { namesFor } from './namesFor'
 import { isKnown, NO_NAMES } from './knownNames'
 import type { KnownNames } from './knownNames'
 import { stepIssue } from './issues'
@@ -61,10 +61,10 @@ export function placeIssues(place: Place, bench: Pick<BenchState, 'folders'>, ta
     definition.role === 'act' && definition.isOfLoop && !isInLoop ? [stepIssue({ code: 'outside-loop' })] : []
   const texts = ownTextsOf(step).filter(({ text }) => text.includes('$'))
   if (texts.length === 0) return issues
-  const { values, broken } = namesFor(bench, table)
+  const names = namesFor(bench, table)
   const own: KnownNames = new Map(ownNames(step).map((name) => [name, []] as const))
   for (const { path, text } of texts) {
-    const expanded = expandVariables(text, values, broken, (name) => isKnown(name, known) || isKnown(name, own))
+    const expanded = expandNames(text, names, (name) => isKnown(name, known) || isKnown(name, own))
     if (!expanded.ok) issues.push(...expanded.issues.map((issue) => ({ ...issue, at: path })))
   }
   return issues

@@ -14,8 +14,8 @@ import { assertNever, fail, own, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { partOf, say } from '../sentence'
 import type { Sentence } from '../sentence'
-import { expandVariables } from '../command'
-import { namesFor } from './effect'
+import { expandNames } from '../command'
+import { namesFor } from './namesFor'
 import type { StepContext } from './effect'
 import { programIdSchema, requiredTemplate } from './fields'
 import { stepIssue } from './issues'
@@ -74,7 +74,7 @@ export function windowParts(at: string, choice: WindowChoice, names: Names): Sen
   }
 }
 
-/** The windows that are meant, topmost first. Issues: `no-window`, and those of `expandVariables`. */
+/** The windows that are meant, topmost first. Issues: `no-window`, and those of `expandNames`. */
 export function windowsMeant(
   choice: WindowChoice,
   bench: BenchState,
@@ -92,7 +92,7 @@ export function windowsMeant(
       )
     case 'title': {
       const names = namesFor(bench, values)
-      const text = expandVariables(choice.text, names.values, names.broken)
+      const text = expandNames(choice.text, names)
       if (!text.ok) return text
       const wanted = text.value.toLocaleLowerCase('en')
       const fits = (window: BenchWindow) => windowTitle(bench, window).toLocaleLowerCase('en').includes(wanted)
@@ -100,7 +100,7 @@ export function windowsMeant(
     }
     case 'named': {
       const names = namesFor(bench, values)
-      const id = expandVariables(choice.text, names.values, names.broken)
+      const id = expandNames(choice.text, names)
       if (!id.ok) return id
       const window = own(bench.windows, id.value)
       return found(window ? [window] : [], `There is no open window “${id.value}”.`)

@@ -47,6 +47,15 @@ export function flatTexts(name: string, value: Value): [name: string, text: stri
   return [...textsBelow(value)].map(([way, text]) => [way === '' ? name : `${name}.${way}`, text])
 }
 
+/** The text of a dotted name in a scope, as `flatTexts` has it; undefined where there is none. */
+export function textIn(scope: Scope, name: string): string | undefined {
+  const end = name.indexOf('.')
+  const value = own(scope, end < 0 ? name : name.slice(0, end))
+  if (value === undefined) return undefined
+  if (end < 0) return textOfValue(value)
+  return typeof value === 'object' && value !== null ? textsBelow(value).get(name.slice(end + 1)) : undefined
+}
+
 /** A table of texts with those of a scope put over it, parts and all. */
 export function withTexts(texts: Readonly<Record<string, string>>, scope: Scope): Record<string, string> {
   const all: Record<string, string> = { ...texts }

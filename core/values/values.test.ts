@@ -1,7 +1,9 @@
+import fc from 'fast-check'
 import { expect, test } from 'vitest'
+import { own } from '../result'
 import { evaluateSum } from '../sums'
 import type { Value } from '.'
-import { flatTexts, isSameValue, listOf, textOfValue, valueAt, withTexts } from '.'
+import { flatTexts, isSameValue, listOf, textIn, textOfValue, valueAt, withTexts } from '.'
 
 test('a value reads as a text, and its parts by dotted names', () => {
   expect([textOfValue(true), textOfValue(null), textOfValue(2.5)]).toEqual(['yes', '', '2.5'])
@@ -74,4 +76,29 @@ test('lists in lists have no more names than can be told, however deep they are'
   const texts = new Map(flatTexts('it', deep))
   expect(texts.size).toBeLessThan(1000)
   expect(texts.get('it.first.part.first.count')).toBe('1')
+})
+
+test('a text that is looked up by its name is the one that all texts put together have', () => {
+  const name = fc.constantFrom('a', 'b', 'text', 'first', 'count', '1', '__proto__', 'toString')
+  const { value } = fc.letrec<{ value: Value }>((tie) => ({
+    value: fc.oneof(
+      { depthSize: 'small', withCrossShrink: true },
+      fc.oneof(fc.string(), fc.integer(), fc.boolean(), fc.constant(null)),
+      fc.array(tie('value'), { maxLength: 3 }),
+      fc.dictionary(name, tie('value'), { maxKeys: 3 }),
+    ),
+  }))
+  const dotted = fc.array(name, { minLength: 1, maxLength: 8 }).map((parts) => parts.join('.'))
+  fc.assert(
+    fc.property(
+      fc.dictionary(fc.constantFrom('a', 'b', 'text', 'toString'), value),
+      fc.array(dotted),
+      (scope, asked) => {
+        const all = withTexts({}, scope)
+        for (const each of [...asked, ...Object.keys(all)])
+          expect([each, textIn(scope, each)]).toEqual([each, own(all, each)])
+      },
+    ),
+    { numRuns: 300 },
+  )
 })

@@ -9,6 +9,7 @@ import {
   foldersThatDiffer,
   kindAt,
   pathsThatDiffer,
+  shelfAlter,
   shelfDifferences,
   shelfEntries,
   shelfGet,
@@ -47,6 +48,32 @@ describe('a shelf', () => {
         expect(shelfGet(shelf, wanted)).toBe(map.get(wanted))
       }),
     )
+  })
+
+  test('is altered as it is put on and taken away from, and tells what stood there', () => {
+    fc.assert(
+      fc.property(acts, acts, (made, later) => {
+        let { shelf } = play(made)
+        for (const [name, thing] of later) {
+          const stood = shelfGet(shelf, name)
+          shelf = shelfAlter(shelf, name, (told) => {
+            expect(told).toBe(stood)
+            return thing ?? undefined
+          })
+        }
+        expect(shelf).toEqual(play([...made, ...later]).shelf)
+      }),
+    )
+  })
+
+  test('is in the order of names as long as they are few', () => {
+    const few = play(['m', 'a', 'z', 'a', 'c'].map((name, i) => [name, i] as const)).shelf
+    expect([...shelfEntries(few)]).toEqual([
+      ['a', 3],
+      ['c', 4],
+      ['m', 0],
+      ['z', 2],
+    ])
   })
 
   test('is equal to the last field where its content is, however it came there', () => {

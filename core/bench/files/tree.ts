@@ -1,5 +1,5 @@
 import { noteFileRead } from './reads'
-import { EMPTY_SHELF, shelfDifferences, shelfEntries, shelfGet, shelfPut, shelfRemove } from './shelf'
+import { EMPTY_SHELF, shelfAlter, shelfDifferences, shelfEntries, shelfGet } from './shelf'
 import type { Shelf } from './shelf'
 
 /** One entry of the file system as it is said of a path. */
@@ -133,9 +133,7 @@ function alter(
   const part = parts[at]
   if (part === undefined) return to(node)
   if (node?.kind !== 'folder') throw new RangeError(`no folder above ${part}`)
-  const after = alter(shelfGet(node.entries, part), parts, at + 1, to)
-  const entries = after ? shelfPut(node.entries, part, after) : shelfRemove(node.entries, part)
-  return { ...node, entries }
+  return { ...node, entries: shelfAlter(node.entries, part, (inside) => alter(inside, parts, at + 1, to)) }
 }
 
 /** Every path below a folder, the folder itself first, with what is said of it. */

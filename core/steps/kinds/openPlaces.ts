@@ -11,13 +11,14 @@ import {
   writePath,
 } from '../../bench'
 import type { BenchState, BenchWindow, Change, Program } from '../../bench'
-import { expandVariables, freshOption, isAddress, lastPart, writePart } from '../../command'
+import { expandNames, expandVariables, freshOption, isAddress, lastPart, writePart } from '../../command'
 import { fail, own, succeed } from '../../result'
 import type { Issue, Result } from '../../result'
 import { together, wentTo } from '../byHand'
 import { openedPrograms } from '../cause'
 import { defineStep } from '../defineStep'
-import { failed, namesFor } from '../effect'
+import { failed } from '../effect'
+import { namesFor } from '../namesFor'
 import type { Started, StepContext, StepEffect } from '../effect'
 import { programIdSchema, requiredPath, templateSchema } from '../fields'
 import { fault, note } from '../finding'
@@ -71,14 +72,14 @@ export const openPlaces = defineStep({
     openedPrograms(...(programIds.length > 0 ? programIds : places.flatMap((place) => usualOpener(place, bench)))),
   byHand: ({ places }) => together(...places.map(wentTo)),
   perform(step, bench, context) {
-    const { values, broken } = namesFor(bench, context.values)
+    const names = namesFor(bench, context.values)
     const changes: Change[] = []
     const notes: string[] = []
     const started: Started[] = []
     const issues: Issue[] = []
     let now = bench
     for (const text of step.places) {
-      const place = expandVariables(text, values, broken)
+      const place = expandNames(text, names)
       const openers = place.ok ? openersOf(place.value, step, now) : place
       if (!place.ok || !openers.ok) {
         issues.push(...(openers as { issues: readonly Issue[] }).issues)

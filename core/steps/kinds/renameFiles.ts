@@ -5,7 +5,8 @@ import { expandVariables, lastPart } from '../../command'
 import { countOf } from '../../names'
 import { together, times, find, typed } from '../byHand'
 import { defineStep } from '../defineStep'
-import { failed, namesFor } from '../effect'
+import { failed } from '../effect'
+import { namesFor } from '../namesFor'
 import { requiredTemplate } from '../fields'
 import {
   countMeant,

@@ -15,12 +15,12 @@ import {
   windowTitle,
 } from '../../bench'
 import type { BenchState, BenchWindow } from '../../bench'
-import { expandVariables, lastPart } from '../../command'
+import { expandNames, lastPart } from '../../command'
 import { assertNever, fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { listOf, textOfValue, valueAt } from '../../values'
 import type { Value } from '../../values'
-import { namesFor } from '../effect'
+import { namesFor } from '../namesFor'
 import type { StepContext } from '../effect'
 import { folderMeant, pathFrom } from '../fileWork'
 import { stepIssue } from '../issues'
@@ -34,7 +34,7 @@ export const MOST_ENTRIES = 100_000
 /**
  * What a source has as the bench stands, in order; small, so that it can be kept: of files their paths. `entryNow`
  * makes whole entries of them. Issues: `folder-missing`, `not-a-folder`, `value-missing`, `table-unreadable`,
- * `too-many`, and those of `expandVariables`.
+ * `too-many`, and those of `expandNames`.
  */
 export function entriesOf(source: Source, bench: BenchState, context: StepContext): Result<Value[]> {
   const entries = allEntries(source, bench, context)
@@ -44,7 +44,7 @@ export function entriesOf(source: Source, bench: BenchState, context: StepContex
 
 function allEntries(source: Source, bench: BenchState, context: StepContext): Result<Value[]> {
   const names = namesFor(bench, context.values)
-  const filled = (text: string) => expandVariables(text, names.values, names.broken)
+  const filled = (text: string) => expandNames(text, names)
   switch (source.kind) {
     case 'files':
       return pathsIn(source, bench, context)
@@ -151,7 +151,7 @@ function pathsIn(source: FileSource, bench: BenchState, context: StepContext): R
   const folder = folderMeant(source.folder, bench, context.values)
   if (!folder.ok) return folder
   const names = namesFor(bench, context.values)
-  const pattern = expandVariables(source.pattern, names.values, names.broken)
+  const pattern = expandNames(source.pattern, names)
   if (!pattern.ok) return pattern
   const fits = pattern.value === '' ? undefined : globToRegExp(pattern.value)
   const found: { path: string; sizeBytes: number; changedAtMs: number }[] = []
