@@ -29,14 +29,24 @@ export function atOnce<T>(work: Generator<void, T>): T {
 /** So long work goes on before others have their turn. */
 const SLICE_MS = 4
 
+/** Lets others have their turn, where work has gone on for long enough since they had it last. */
+export function turns(): () => Promise<void> | undefined {
+  let sinceMs = performance.now()
+  return () => {
+    if (performance.now() - sinceMs < SLICE_MS) return undefined
+    return breathe().then(() => {
+      sinceMs = performance.now()
+    })
+  }
+}
+
 /** Takes work that stops now and then to its end, with everything else that is due in between. */
 export async function inSlices<T>(work: Generator<void, T>): Promise<T> {
-  let sinceMs = performance.now()
+  const othersFirst = turns()
   for (;;) {
     const step = work.next()
     if (step.done) return step.value
-    if (performance.now() - sinceMs < SLICE_MS) continue
-    await breathe()
-    sinceMs = performance.now()
+    const others = othersFirst()
+    if (others) await others
   }
 }

@@ -1,6 +1,7 @@
 import type { ValueTable } from '../../core/command'
 import { rehearseInParts } from '../../core/run'
 import type { Pullable, Rehearsal, RehearsalContext } from '../../core/run'
+import { turns } from '../database/rows'
 import type { ScriptHouse } from '../scripts/scriptHouse'
 import { startContext } from './beginnings'
 import { stepContext } from './stepContext'
@@ -12,7 +13,7 @@ interface Here {
   readonly scripts: Pick<ScriptHouse, 'run'>
 }
 
-/** What a lever would do now, on the bench as it stands; nothing of it is done. */
+/** What a lever would do now, on the bench as it stands; nothing of it is done. Keys and requests have their turns. */
 export async function rehearseHere(
   { store, scripts }: Here,
   lever: Pullable,
@@ -25,7 +26,12 @@ export async function rehearseHere(
     ...startContext(world, values),
     ...options,
   })
+  const othersFirst = turns()
   let part = parts.next()
-  while (!part.done) part = parts.next('script' in part.value ? await scripts.run(part.value.script) : undefined)
+  while (!part.done) {
+    const others = othersFirst()
+    if (others) await others
+    part = parts.next('script' in part.value ? await scripts.run(part.value.script) : undefined)
+  }
   return part.value
 }

@@ -10,7 +10,8 @@ async function joined(answer: unknown): Promise<string> {
 
 test('the pieces together are the JSON of the whole, whatever is in it', async () => {
   const list = fc.array(fc.oneof(fc.jsonValue(), fc.constant(undefined)), { maxLength: 900, size: 'max' })
-  const answer = fc.oneof(list, fc.dictionary(fc.string(), fc.oneof(list, fc.jsonValue(), fc.constant(undefined))))
+  const record = fc.dictionary(fc.string(), fc.oneof(list, fc.jsonValue(), fc.constant(undefined)))
+  const answer = fc.oneof(list, record, fc.record({ run: record, changes: list }))
   await fc.assert(
     fc.asyncProperty(answer, async (value) => {
       expect(await joined(value)).toBe(JSON.stringify(value))
@@ -26,16 +27,17 @@ test('only long lists are written in pieces, with a turn for others between them
     isLong({ levers: [1] }),
     isLong(null),
     isLong('x'.repeat(1000)),
+    isLong({ run: { trace: [1], at: null } }),
     isLong({ levers: long }),
-  ]).toEqual([false, false, false, false, true])
+    isLong({ run: { trace: long } }),
+  ]).toEqual([false, false, false, false, false, true, true])
   let turns = 0
   const count = () => {
     turns += 1
     if (turns < 50) setImmediate(count)
   }
   setImmediate(count)
-  expect(await joined({ levers: long, history: { undo: null } })).toBe(
-    JSON.stringify({ levers: long, history: { undo: null } }),
-  )
+  const answer = { run: { trace: long, note: null }, history: { undo: null } }
+  expect(await joined(answer)).toBe(JSON.stringify(answer))
   expect(turns).toBeGreaterThanOrEqual(4)
 })

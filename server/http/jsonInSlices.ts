@@ -3,14 +3,10 @@ import { breathe } from '../database/rows'
 /** So many things of a list are written at once. */
 const AT_ONCE = 200
 
-/** Whether an answer has a list so long that writing it as one would hold everything else up. */
+/** Whether an answer has a list so long, at any depth, that writing it as one would hold everything else up. */
 export function isLong(answer: unknown): boolean {
   if (Array.isArray(answer)) return answer.length > AT_ONCE
-  return typeof answer === 'object' && answer !== null && Object.values(answer).some(isLongList)
-}
-
-function isLongList(value: unknown): value is unknown[] {
-  return Array.isArray(value) && value.length > AT_ONCE
+  return typeof answer === 'object' && answer !== null && Object.values(answer).some(isLong)
 }
 
 /** The JSON of an answer, in pieces between which everything else that is due runs. Equal to what `JSON.stringify` gives. */
@@ -20,7 +16,7 @@ export async function* jsonInSlices(answer: unknown): AsyncGenerator<string> {
   for (const [key, value] of Object.entries(answer as object)) {
     if (value === undefined) continue
     yield `${separator}${JSON.stringify(key)}:`
-    if (isLongList(value)) yield* listInSlices(value)
+    if (isLong(value)) yield* jsonInSlices(value)
     else yield JSON.stringify(value)
     separator = ','
   }
