@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import type { SQL } from 'drizzle-orm'
 
 /** So many rows go into one statement; a longer list is written in slices, so that nothing else waits long. */
-export const ROWS_PER_SLICE = 200
+export const ROWS_PER_SLICE = 100
 
 /** Rows as the set that a statement reads from, in the columns of a table; far quicker than a value at a time. */
 export function rowsOf(table: string, rows: readonly object[]): SQL {

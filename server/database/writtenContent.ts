@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
+import { buffer } from 'node:stream/consumers'
+import { pipeline } from 'node:stream/promises'
 import { promisify } from 'node:util'
-import { gunzip, gzip } from 'node:zlib'
+import { createGzip, gunzip } from 'node:zlib'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import { linesOf } from './content'
@@ -12,7 +14,7 @@ import { breathe } from './rows'
 
 /** Files of format 1 have no last line. */
 const FORMAT = 2
-const LINES_AT_ONCE = 500
+const LINES_AT_ONCE = 100
 /** So much a file may come to when it is unpacked, in bytes. */
 const MOST_BYTES = 1_000_000_000
 
@@ -33,18 +35,29 @@ export interface WrittenContent {
   readonly raw: RawContent
 }
 
-/** The bytes of a file with all of the content. */
+/** The bytes of a file with all of the content. It is written and packed in pieces, so that nothing waits for all of it. */
 export async function writeContent(content: StoreContent, atMs: number): Promise<Buffer> {
-  const lines: string[] = [JSON.stringify({ store: 'keen-lever', format: FORMAT, atMs } satisfies Head)]
+  const packing = createGzip()
+  const [bytes] = await Promise.all([buffer(packing), pipeline(pieces(content, atMs), packing)])
+  return bytes
+}
+
+async function* pieces(content: StoreContent, atMs: number): AsyncGenerator<string> {
+  const head = JSON.stringify({ store: 'keen-lever', format: FORMAT, atMs } satisfies Head)
   const sum = createHash('sha256')
-  sum.update(lines[0]!)
+  let lines = 1
+  let piece = head
   for (const line of linesOf(content)) {
-    sum.update(`\n${line}`)
-    lines.push(line)
-    if (lines.length % LINES_AT_ONCE === 0) await breathe()
+    piece += `\n${line}`
+    if (++lines % LINES_AT_ONCE > 0) continue
+    sum.update(piece)
+    yield piece
+    await breathe()
+    piece = ''
   }
-  lines.push(JSON.stringify(['end', { lines: lines.length, sha256: sum.digest('hex') } satisfies End]))
-  return promisify(gzip)(lines.join('\n'))
+  sum.update(piece)
+  yield piece
+  yield `\n${JSON.stringify(['end', { lines, sha256: sum.digest('hex') } satisfies End])}`
 }
 
 const CUT = 'The file is cut short: its end is missing. Take another one.'

@@ -7,13 +7,10 @@ import { assertNever, fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import { countTexts, replaceTexts } from '../../core/sheets'
 import { makeDistinct, ownAfterEdit } from '../../core/variants'
-import type { RevisionEntry } from '../database/schema'
 import { currentLevers, edited, nameOf, nextPlate } from './bookState'
-import type { BookState, PlannedEdit } from './bookState'
+import type { BookState, LeverEntry, PlannedEdit } from './bookState'
 import { danglingNames, frameMissing } from './leverEdits'
 import { newId } from './newId'
-
-type LeverEntry = Extract<RevisionEntry, { kind: 'lever' }>
 
 /**
  * One act on many levers. Issues: `lever-missing`, `stale`, `text-unfit`, at the lever; `frame-missing`, `name-long`, and

@@ -20,6 +20,8 @@ export interface BookState {
   readonly revision: number
 }
 
+export type LeverEntry = Extract<RevisionEntry, { kind: 'lever' }>
+
 /** An edit ready to be made: what the history calls it, what it alters, and what to answer. */
 export interface PlannedEdit<T> {
   readonly label: string
@@ -58,12 +60,14 @@ export function currentLever(state: BookState, id: string, version: number): Res
 
 /** All of the levers, in order, one that is named twice once; or everything that is wrong with any. */
 export function currentLevers(state: BookState, refs: readonly { id: string; version: number }[]): Result<Lever[]> {
-  const found = refs.map(({ id, version }) => currentLever(state, id, version))
-  const issues = found.flatMap((result, i) =>
-    result.ok ? [] : result.issues.map((issue) => ({ ...issue, at: `levers.${i}` })),
-  )
-  if (issues.length > 0) return fail(...issues)
-  return succeed([...new Set(found.flatMap((result) => (result.ok ? [result.value] : [])))])
+  const levers = new Set<Lever>()
+  const issues: Issue[] = []
+  for (const [i, { id, version }] of refs.entries()) {
+    const found = currentLever(state, id, version)
+    if (found.ok) levers.add(found.value)
+    else issues.push(...found.issues.map((issue) => ({ ...issue, at: `levers.${i}` })))
+  }
+  return issues.length > 0 ? fail(...issues) : succeed([...levers])
 }
 
 export function nextPlate(state: BookState): number {
@@ -77,7 +81,7 @@ export function nameOf(levers: readonly Lever[]): string {
   return levers.length === 1 ? `${levers[0]!.plate} ${levers[0]!.name}` : countOf(levers.length, 'lever')
 }
 
-export function edited(before: Lever, after: Partial<Lever>): Extract<RevisionEntry, { kind: 'lever' }> {
+export function edited(before: Lever, after: Partial<Lever>): LeverEntry {
   return {
     kind: 'lever',
     id: before.id,

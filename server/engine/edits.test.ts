@@ -5,6 +5,7 @@ import type { Lever } from '../../core/levers'
 import { valueOf } from '../../core/result'
 import { MOST_STEPS } from '../../core/steps'
 import { engineOfEach, quietOfEach } from '../../tests/support/engineOfEach'
+import { ROWS_PER_SLICE } from '../database/rows'
 import { batchEdit } from './batchEdits'
 import { putDevice } from './deviceEdits'
 import { changeByHand, edit, redo, undo } from './edits'
@@ -214,8 +215,10 @@ describe('edits', () => {
       await many()
       const { aside } = its.engine.store
       let calls = 0
+      // Its revision is stored in parts first.
+      const firstRows = Math.ceil(all().length / ROWS_PER_SLICE) + 1
       vi.spyOn(its.engine.store, 'aside').mockImplementation((work) =>
-        ++calls === 5 ? Promise.reject(new Error('the disk is full')) : (aside.call(its.engine.store, work) as never),
+        ++calls === firstRows ? Promise.reject(new Error('the disk is full')) : (aside.call(its.engine.store, work) as never),
       )
       valueOf(await edit(its.engine.store, batchEdit({ act: 'enable', enabled: false, levers: refsOf(all()) })))
       valueOf(await edit(its.engine.store, editLever('lever-2', all()[1]!.version, { enabled: true })))

@@ -8,7 +8,7 @@ import type { Result } from '../../core/result'
 import { followPattern, planVariants } from '../../core/variants'
 import type { RevisionEntry } from '../database/schema'
 import { currentLever, edited, nameOf, nextPlate } from './bookState'
-import type { BookState, PlannedEdit } from './bookState'
+import type { BookState, LeverEntry, PlannedEdit } from './bookState'
 import { newId } from './newId'
 
 /** Issues: `lever-missing`, `stale`, and those of `planVariants`. */
@@ -61,7 +61,8 @@ export function followAgain(id: string, { version, field, arg }: FollowBody) {
 
 /** How many levers follow patterns that an edit alters. */
 export function followerCount(entries: readonly RevisionEntry[], state: BookState): number {
-  const edited = new Set(entries.flatMap((entry) => (entry.kind === 'lever' ? [entry.id] : [])))
+  const edited = new Set<string>()
+  for (const entry of entries) if (entry.kind === 'lever') edited.add(entry.id)
   if (edited.size === 0) return 0
   let count = 0
   for (const { variant } of state.levers.values()) if (variant && edited.has(variant.patternId)) count += 1
@@ -77,7 +78,8 @@ export function* withFollowers(
   state: BookState,
   programs: BenchState['programs'],
 ): Generator<void, RevisionEntry[]> {
-  const edits = new Map(entries.flatMap((entry) => (entry.kind === 'lever' ? [[entry.id, entry] as const] : [])))
+  const edits = new Map<string, LeverEntry>()
+  for (const entry of entries) if (entry.kind === 'lever') edits.set(entry.id, entry)
   if (edits.size === 0) return [...entries]
   const followers: RevisionEntry[] = []
   let count = 0

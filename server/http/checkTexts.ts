@@ -4,30 +4,50 @@ import type { Refusal } from './refusal'
 /** Nothing that is meant nests deeper; blocks of steps stand at most 32 deep, with two levels of JSON for each. */
 export const MOST_DEPTH = 100
 
+/** So many values are looked at between two stops. */
+const VALUES_AT_ONCE = 1000
+
+/** A value inside another; its path is put together only where something is wrong with it. */
+interface Place {
+  readonly value: unknown
+  readonly depth: number
+  readonly key?: string | number
+  readonly inside?: Place
+}
+
 /**
  * Why a value from outside cannot be taken, whatever it is for: a text that no store can hold (with a NUL or half a
- * surrogate pair), or nesting that is deeper than anything meant. Undefined where it can.
+ * surrogate pair), or nesting that is deeper than anything meant. Undefined where it can. It stops now and then, so that
+ * others have their turn.
  */
-export function whyNotTaken(value: unknown): Refusal | undefined {
-  const open: { readonly value: unknown; readonly path: readonly string[] }[] = [{ value, path: [] }]
+export function* whyNotTaken(value: unknown): Generator<void, Refusal | undefined> {
+  const open: Place[] = [{ value, depth: 0 }]
+  let count = 0
   for (let at = open.pop(); at; at = open.pop()) {
-    const { path } = at
-    if (path.length > MOST_DEPTH)
-      return refuse(400, 'too-deep', path.slice(0, 12).join('.'), `It nests more than ${MOST_DEPTH} deep here.`)
-    if (typeof at.value === 'string') {
-      const because = whyNoText(at.value)
-      if (because) return refuse(400, 'text-odd', path.join('.'), because)
-    } else if (Array.isArray(at.value)) {
-      for (let i = at.value.length - 1; i >= 0; i--) open.push({ value: at.value[i], path: [...path, String(i)] })
-    } else if (at.value !== null && typeof at.value === 'object') {
-      for (const [key, entry] of Object.entries(at.value)) {
+    if (++count % VALUES_AT_ONCE === 0) yield
+    const { value: here, depth } = at
+    if (depth > MOST_DEPTH)
+      return refuse(400, 'too-deep', pathOf(at).slice(0, 12).join('.'), `It nests more than ${MOST_DEPTH} deep here.`)
+    if (typeof here === 'string') {
+      const because = whyNoText(here)
+      if (because) return refuse(400, 'text-odd', pathOf(at).join('.'), because)
+    } else if (Array.isArray(here)) {
+      for (let i = here.length - 1; i >= 0; i--) open.push({ value: here[i], depth: depth + 1, key: i, inside: at })
+    } else if (here !== null && typeof here === 'object') {
+      for (const [key, entry] of Object.entries(here)) {
         const because = whyNoText(key)
-        if (because) return refuse(400, 'text-odd', path.join('.'), because)
-        open.push({ value: entry, path: [...path, key] })
+        if (because) return refuse(400, 'text-odd', pathOf(at).join('.'), because)
+        open.push({ value: entry, depth: depth + 1, key, inside: at })
       }
     }
   }
   return undefined
+}
+
+function pathOf(place: Place): string[] {
+  const path: string[] = []
+  for (let at: Place | undefined = place; at?.inside; at = at.inside) path.push(String(at.key))
+  return path.reverse()
 }
 
 /** Why a text cannot be stored. */

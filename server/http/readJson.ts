@@ -1,5 +1,6 @@
 import type { IncomingMessage } from 'node:http'
-import { breathe } from '../database/rows'
+import type { H3Event } from 'h3'
+import { breathe, inSlices } from '../database/rows'
 import { whyNotTaken } from './checkTexts'
 import { refuse } from './refusal'
 
@@ -8,6 +9,11 @@ const USUAL_BYTES = 1024 * 1024
 const LONG_LETTERS = 128 * 1024
 /** So much of a body that is too large is read and dropped; whoever sends more gets no answer. */
 const MOST_DROPPED_BYTES = 512 * 1024 * 1024
+
+/** Whether reading a body takes so long that others have their turn before something is done with it. */
+export function isLongBody({ node: { req } }: Pick<H3Event, 'node'>): boolean {
+  return Number(req.headers['content-length'] ?? 0) > LONG_LETTERS
+}
 
 /**
  * The JSON body of a request. Refuses other types (415), bodies over the limit (413; 1 MiB unless the route has
@@ -27,7 +33,7 @@ export async function readJson(request: IncomingMessage, mostBytes = USUAL_BYTES
   await pause()
   const body = parsed(text)
   await pause()
-  const refusal = whyNotTaken(body)
+  const refusal = await inSlices(whyNotTaken(body))
   if (refusal) throw refusal
   await pause()
   return body

@@ -3,11 +3,12 @@ import type { H3Event } from 'h3'
 import type { z } from 'zod'
 import { endpoints } from '../../contract'
 import type { AnswerOf, Endpoint, EndpointName } from '../../contract'
+import { breathe } from '../database/rows'
 import { useEngine } from '../engine'
 import type { Engine } from '../engine'
 import { whyNoText } from './checkTexts'
 import { isLong, jsonInSlices } from './jsonInSlices'
-import { readJson } from './readJson'
+import { isLongBody, readJson } from './readJson'
 import { Refusal, refuse } from './refusal'
 
 type OutputOf<K extends EndpointName, Part extends string> =
@@ -27,6 +28,7 @@ export function route<K extends EndpointName>(name: K, handle: (call: Call<K>) =
   const endpoint: Endpoint = endpoints[name]
   return defineEventHandler(async (event) => {
     const body = endpoint.body ? check(endpoint.body, await bodyOf(event, endpoint)) : undefined
+    if (isLongBody(event)) await breathe()
     const query = endpoint.query ? check(endpoint.query, getQuery(event)) : undefined
     const id = idIn(event)
     const answer = await handle({ engine: await useEngine(), id, body, query, event } as Call<K>)
