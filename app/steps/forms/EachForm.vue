@@ -34,6 +34,7 @@ function set(part: Partial<StepOf<'each'>>): void {
       <template #default="{ fieldId }">
         <ElInputNumber
           :id="fieldId"
+          size="small"
           :min="1"
           :max="MOST_ENTRIES"
           :model-value="step.atMost"
