@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { useDraggable } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
-import { areaWhereLetGo, documentInFront, documentName, kindAt, nameOfArea, ownArea, windowTitle } from '~~/core/bench'
+import { documentInFront, documentName, kindAt, ownArea, windowTitle } from '~~/core/bench'
 import type { Area, BenchDocument, BenchWindow } from '~~/core/bench'
 import { escapeVariables } from '~~/core/command'
 import { own } from '~~/core/result'
@@ -14,6 +13,7 @@ import IconMaximize from '~icons/tabler/square'
 import IconClose from '~icons/tabler/x'
 import { useBenchActs } from './useBenchActs'
 import { usePointing } from './usePointing'
+import { useWindowDrag } from './useWindowDrag'
 import WrittenText from './WrittenText.vue'
 
 /** Most windows show no folder, and few are asked for their menu. */
@@ -37,9 +37,6 @@ const acts = useBenchActs()
 const program = computed(() => own(mirror.bench.programs, window.programId))
 const frame = useTemplateRef<HTMLElement>('frame')
 const title = useTemplateRef<HTMLElement>('title')
-/** How far the window has been dragged, in pixels, and where on it the pointer took hold. */
-const dragged = ref<{ x: number; y: number }>()
-let begun = { x: 0, y: 0 }
 const isMenuWanted = ref(false)
 
 const area = computed<Area>(() => {
@@ -47,6 +44,7 @@ const area = computed<Area>(() => {
   const by = ownArea(window.id)
   return isNarrow ? { ...by, x: 6, width: 86 } : by
 })
+const { dragged } = useWindowDrag({ windowNow: () => window, frame, title, area })
 const place = computed(() => {
   const { x, y, width, height } = window.mode === 'maximized' ? { x: 0, y: 0, width: 100, height: 100 } : area.value
   const moved = dragged.value ? { transform: `translate(${dragged.value.x}px, ${dragged.value.y}px)` } : {}
@@ -79,53 +77,6 @@ const lastKey = computed(() => {
 })
 
 const which = () => choiceOf(mirror.bench, window)
-
-useDraggable(title, {
-  preventDefault: false,
-  stopPropagation: false,
-  onStart: (_position, event) => {
-    // The buttons beside the title are no handle of it.
-    if (pointing.wanted || (event.target as HTMLElement).closest('[data-no-drag]')) return false
-    begun = { x: event.clientX, y: event.clientY }
-    return undefined
-  },
-  onMove: (_position, event) => {
-    const by = { x: event.clientX - begun.x, y: event.clientY - begun.y }
-    if (dragged.value || Math.hypot(by.x, by.y) > 4) dragged.value = by
-  },
-  onEnd: (_position, event) => {
-    if (dragged.value) letGo(event)
-    dragged.value = undefined
-  },
-})
-
-/** Puts the window where it was let go: on a desktop of the strip, or in the display below the pointer. */
-function letGo({ clientX, clientY }: PointerEvent): void {
-  const below = document.elementsFromPoint(clientX, clientY)
-  const desktop = below.map((element) => element.closest<HTMLElement>('[data-desktop]')?.dataset.desktop).find(Boolean)
-  if (desktop) return void acts.act({ kind: 'windows.place', which: which(), desktop: Number(desktop) })
-  const display = below.map((element) => element.closest<HTMLElement>('[data-display]')).find(Boolean)
-  const from = frame.value?.closest<HTMLElement>('[data-display]')
-  if (!display || !from || !frame.value) return
-  const box = display.getBoundingClientRect()
-  const own = frame.value.getBoundingClientRect()
-  const percentX = (x: number) => ((x - box.left) / box.width) * 100
-  const percentY = (y: number) => ((y - box.top) / box.height) * 100
-  const size = { ...area.value, width: Math.min(100, Math.round((own.width / box.width) * 100)) }
-  const taken = areaWhereLetGo(
-    { x: percentX(clientX), y: percentY(clientY) },
-    { x: percentX(own.left), y: percentY(own.top) },
-    window.mode === 'maximized' ? { x: 0, y: 0, width: 60, height: 60 } : size,
-  )
-  const name = nameOfArea(taken)
-  const isElsewhere = display !== from
-  void acts.act({
-    kind: 'windows.place',
-    which: which(),
-    ...(isElsewhere ? { display: { kind: 'named', deviceId: display.dataset.display! } } : {}),
-    place: name ? { kind: 'named', name } : { kind: 'rectangle', area: taken },
-  })
-}
 
 function raise(): void {
   if (!front) void acts.act({ kind: 'windows.set', which: which(), to: 'front' })

@@ -14,6 +14,7 @@ import IconFile from '~icons/tabler/file'
 import IconFolder from '~icons/tabler/folder'
 import IconText from '~icons/tabler/file-text'
 import { useBenchActs } from './useBenchActs'
+import { meant, useFileDrag } from './useFileDrag'
 
 /**
  * A folder in a window: what is in it, marked and opened as in a list; moved by hand into another folder, renamed,
@@ -54,11 +55,6 @@ const paths = computed(() => [...marked.value].map((name) => pathIn(folder.value
 /** Where marking goes on from; the row at hand. */
 const atHand = ref<string>()
 const renaming = ref<string>()
-const dropAt = ref<string>()
-const FILES = 'application/x-keen-lever-files'
-
-/** Paths as a step takes them: as they are, though they may look like a pattern or a value. */
-const meant = (list: readonly string[]) => list.map(escapeVariables)
 
 function show(content: Partial<BenchWindow['content']>): void {
   acts.change({ kind: 'window.show', windowId: window.id, content: { ...window.content, ...content } })
@@ -150,39 +146,12 @@ function rename(from: string, to: string): void {
   })
 }
 
-function drag(event: DragEvent, { name }: Row): void {
+const { dropAt, drag, over, drop } = useFileDrag()
+
+function dragRow(event: DragEvent, { name }: Row): void {
   const dragged = marked.value.has(name) ? paths.value : [pathIn(folder.value, name)]
   if (!marked.value.has(name)) select([name])
-  event.dataTransfer?.setData(FILES, JSON.stringify(dragged))
-  if (event.dataTransfer) event.dataTransfer.effectAllowed = 'copyMove'
-}
-
-function over(event: DragEvent, target: string): void {
-  if (!event.dataTransfer?.types.includes(FILES)) return
-  event.preventDefault()
-  event.stopPropagation()
-  dropAt.value = target
-}
-
-/** Let go over a folder: moved there, or copied with Ctrl; over the bin: thrown away. */
-function drop(event: DragEvent, target: string): void {
-  const text = event.dataTransfer?.getData(FILES)
-  dropAt.value = undefined
-  if (!text) return
-  event.preventDefault()
-  event.stopPropagation()
-  const dragged = JSON.parse(text) as string[]
-  const going = dragged.filter((path) => path !== target && folderOf(path) !== target)
-  if (going.length === 0) return
-  if (target === mirror.bench.folders.bin) void acts.act({ kind: 'files.bin', paths: meant(going) })
-  else
-    void acts.act({
-      kind: 'files.move',
-      act: event.ctrlKey ? 'copy' : 'move',
-      paths: meant(going),
-      to: escapeVariables(target),
-      taken: 'ask',
-    })
+  drag(event, dragged)
 }
 
 const sizeWords = (bytes: number) =>
@@ -221,7 +190,7 @@ const sizeWords = (bytes: number) =>
           class="file"
           :class="{ marked: isMarked, target: dropAt === entry.name }"
           draggable="true"
-          @dragstart="drag($event, entry)"
+          @dragstart="dragRow($event, entry)"
           @dragover="entry.node.kind === 'folder' && over($event, entry.name)"
           @drop="entry.node.kind === 'folder' && drop($event, pathIn(folder, entry.name))"
         >

@@ -6,11 +6,10 @@ import { composeArguments } from '~~/core/command'
 import ChoiceField from '~/form/ChoiceField.vue'
 import FormField from '~/form/FormField.vue'
 import TextField from '~/form/TextField.vue'
+import LeavingProgram from '~/launcher/LeavingProgram.vue'
 import { callApi } from '~/live/callApi'
 import EditorHead from '~/live/EditorHead.vue'
 import { useEditor } from '~/live/useEditor'
-import UninstallPanel from '~/launcher/UninstallPanel.vue'
-import { useUninstall } from '~/launcher/useUninstall'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useUndo } from '~/live/useUndo'
@@ -18,6 +17,7 @@ import ClaimRows from './ClaimRows.vue'
 import OptionRows from './OptionRows.vue'
 import OrderRows from './OrderRows.vue'
 import PositionalRows from './PositionalRows.vue'
+import ProgramSwitches from './ProgramSwitches.vue'
 import VerbRows from './VerbRows.vue'
 import { emptyProgram, idFrom, joinList, readReports, splitList, writeReports } from './programDraft'
 
@@ -108,7 +108,6 @@ async function remove(): Promise<void> {
   if (await editor.remove(() => callApi('deleteProgram', { id }), `${name} is off the bench.`)) emit('saved', undefined)
 }
 
-const uninstalling = useUninstall()
 const isLeaving = ref(false)
 
 const odd = [
@@ -130,20 +129,7 @@ const odd = [
         <ElButton v-if="program" @click="isLeaving = !isLeaving"> Uninstall… </ElButton>
       </template>
     </EditorHead>
-    <div v-if="program && isLeaving" class="leaving" role="dialog" :aria-label="`Uninstall ${program.name}`">
-      <UninstallPanel :program-id="program.id" />
-      <p>
-        <ElButton
-          v-if="uninstalling.canGo(program.id)"
-          size="small"
-          type="primary"
-          @click="((isLeaving = false), uninstalling.uninstall(program.id))"
-        >
-          Uninstall {{ program.name }}
-        </ElButton>
-        <ElButton size="small" @click="isLeaving = false"> Leave it </ElButton>
-      </p>
-    </div>
+    <LeavingProgram v-if="program && isLeaving" :program-id="program.id" class="leaving" @decided="isLeaving = false" />
     <div class="thirds">
       <TextField
         :model-value="draft.name"
@@ -239,32 +225,7 @@ const odd = [
         @update:model-value="setOpens"
       />
     </div>
-    <div class="holds">
-      <label
-        ><ElSwitch
-          size="small"
-          :model-value="draft.writes ?? false"
-          @update:model-value="alter({ writes: $event ? true : undefined })"
-        />
-        Its documents are texts that can be written in</label
-      >
-      <label
-        ><ElSwitch
-          size="small"
-          :model-value="draft.needed ?? false"
-          @update:model-value="alter({ needed: $event ? true : undefined })"
-        />
-        The system needs it: it cannot be uninstalled</label
-      >
-      <label
-        ><ElSwitch
-          size="small"
-          :model-value="draft.secret ?? false"
-          @update:model-value="alter({ secret: $event ? true : undefined })"
-        />
-        It holds secrets: what is typed or copied there is written down nowhere</label
-      >
-    </div>
+    <ProgramSwitches :program="draft" @alter="alter" />
     <VerbRows
       :model-value="draft.verbs ?? []"
       :issue-of="(path) => editor.issueIn(`verbs.${path}`)"
@@ -289,15 +250,6 @@ const odd = [
 </template>
 
 <style scoped>
-.holds {
-  display: grid;
-  gap: 6px;
-}
-.holds label {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
 .form {
   padding: 10px 16px 24px;
   overflow: auto;
@@ -316,9 +268,5 @@ const odd = [
 .leaving {
   border: 1px solid var(--line-strong);
   border-radius: var(--radius);
-  background: var(--surface);
-}
-.leaving > p {
-  padding: 0 16px 10px;
 }
 </style>

@@ -1,41 +1,35 @@
 <script setup lang="ts">
-import { useElementSize, useLocalStorage } from '@vueuse/core'
+import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 import { entryActKeys } from '~~/core/finding'
 import type { EntryAct, Findable } from '~~/core/finding'
 import { countOf } from '~~/core/names'
-import { ALL_PAGE, allPage, entriesOn } from '~~/core/rack'
+import { entriesOn } from '~~/core/rack'
 import type { RackFolder } from '~~/core/rack'
-import { createIndex } from '~~/core/search'
 import ActStrip from '~/launcher/ActStrip.vue'
-import UninstallPanel from '~/launcher/UninstallPanel.vue'
+import LeavingProgram from '~/launcher/LeavingProgram.vue'
 import { useBoardAsk } from '~/launcher/useBoardAsk'
 import { useEntryActs } from '~/launcher/useEntryActs'
 import { useUninstall } from '~/launcher/useUninstall'
-import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { useRack } from '~/live/useRack'
 import { useViewKeys } from '~/page/useViewKeys'
-import { moveSpot, pageWith, plateLines } from './plateLines'
+import { moveSpot } from './plateLines'
 import type { PlateSpot } from './plateLines'
 import RackRows from './RackRows.vue'
 import RackTabs from './RackTabs.vue'
 import { useArranging } from './useArranging'
 import { usePlates } from './usePlates'
+import { useShownPage } from './useShownPage'
 
 /** Pages of plates in named rows, as along a block shelf: one with everything, and those that one has arranged oneself. */
-const mirror = useMirror()
 const rack = useRack()
 const notices = useNotices()
-const router = useRouter()
-const route = useRoute()
 const acts = useEntryActs()
 const uninstalling = useUninstall()
 const board = useBoardAsk()
 const { plateOf } = usePlates()
 
-const lastPage = useLocalStorage('keen-lever.rack-page', ALL_PAGE)
 const filter = ref('')
 const at = ref<PlateSpot>()
 const marked = ref<ReadonlySet<string>>(new Set())
@@ -45,37 +39,7 @@ const leaving = ref<string>()
 const shelf = useTemplateRef<HTMLElement>('shelf')
 const { width } = useElementSize(shelf)
 
-const everything = computed(() => allPage(mirror.levers, mirror.framesStanding, mirror.bench.programs))
-const pages = computed(() => [everything.value, ...rack.rack.pages])
-const page = computed(() => {
-  const wanted = typeof route.query.page === 'string' ? route.query.page : lastPage.value
-  return pages.value.find(({ id }) => id === wanted) ?? everything.value
-})
-const isOwn = computed(() => page.value.id !== ALL_PAGE)
-const index = computed(() =>
-  createIndex(
-    entriesOn(page.value).flatMap((entryId) => {
-      const { entry } = plateOf.value(entryId)
-      return entry ? [{ id: entryId, name: entry.name, aliases: entry.aliases ?? [] }] : []
-    }),
-  ),
-)
-const found = computed(() =>
-  filter.value.trim() === ''
-    ? undefined
-    : new Set(index.value.search(filter.value, { limit: 2000 }).map(({ entry }) => entry.id)),
-)
-const shown = computed(() => (found.value ? pageWith(page.value, (entryId) => found.value!.has(entryId)) : page.value))
-
-const SIZES = {
-  small: { cell: 92, height: 30, type: 14, icon: 16 },
-  medium: { cell: 116, height: 40, type: 18, icon: 20 },
-  large: { cell: 152, height: 56, type: 24, icon: 28 },
-}
-const GAP = 10
-const size = computed(() => SIZES[rack.rack.size])
-const columns = computed(() => Math.max(1, Math.floor((width.value - 32 + GAP) / (size.value.cell + GAP))))
-const lines = computed(() => plateLines(shown.value, columns.value, open.value))
+const { pages, page, isOwn, shown, size, columns, lines, show, turn } = useShownPage({ filter, open, width, plateOf })
 
 const entryAt = computed<Findable | undefined>(() => (at.value ? plateOf.value(at.value.key).entry : undefined))
 const lineAt = computed(() => (at.value ? plateOf.value(at.value.key).line : undefined))
@@ -103,8 +67,7 @@ useViewKeys('Rack', [
 
 watch(
   () => page.value.id,
-  (id) => {
-    lastPage.value = id
+  () => {
     marked.value = new Set()
     at.value = undefined
   },
@@ -115,17 +78,8 @@ watch(lines, (now) => {
 })
 onMounted(focusPlates)
 
-function show(pageId: string): void {
-  void router.replace({ query: { page: pageId } })
-}
-
 function focusPlates(): void {
   void nextTick(() => shelf.value?.focus({ preventScroll: true }))
-}
-
-function turn(by: number): void {
-  const next = pages.value[pages.value.findIndex(({ id }) => id === page.value.id) + by]
-  if (next) show(next.id)
 }
 
 async function move(to: Parameters<typeof moveSpot>[2]): Promise<void> {
@@ -295,13 +249,7 @@ function named(name: string | undefined): void {
         <ElButton v-if="filter === '' && isOwn" type="primary" @click="rack.addRow(page)"> Add a row </ElButton>
       </div>
     </div>
-    <div v-if="leaving" class="leaving" role="dialog" aria-label="Uninstall a program">
-      <UninstallPanel :program-id="leaving" />
-      <p class="choices">
-        <ElButton size="small" type="primary" @click="uninstall"> Uninstall </ElButton>
-        <ElButton size="small" @click="leaving = undefined"> Leave it </ElButton>
-      </p>
-    </div>
+    <LeavingProgram v-if="leaving" :program-id="leaving" class="leaving" @decided="leaving = undefined" />
     <div v-if="at" class="foot">
       <ActStrip
         v-if="entryAt && lineAt"
@@ -341,10 +289,6 @@ function named(name: string | undefined): void {
 }
 .leaving {
   border-top: 2px solid var(--ink);
-  background: var(--surface);
-}
-.choices {
-  padding: 0 16px 10px;
 }
 .foot {
   border-top: 1px solid var(--line-strong);
