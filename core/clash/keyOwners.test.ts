@@ -70,6 +70,40 @@ describe('who owns a key', () => {
     ).toEqual(['ours', ['l1', 'atlas-room']])
   })
 
+  test('what is off is named behind what is live, and is no clash with it', () => {
+    const levers = [lever(1, 'Ctrl+Alt+M', { enabled: false }), lever(2, 'Ctrl+Alt+M'), lever(3, 'F6')]
+    expect(owned('KeyM', ['Ctrl', 'Alt'], undefined, ...levers)).toEqual(['ours', ['l1', 'l2']])
+    const input = { levers, frames, programs }
+    const [entry] = keyOwners(['KeyM'], ['Ctrl', 'Alt'], undefined, input, createClashIndex(input))
+    expect(entry!.owners.map((owner) => [owner.name, 'isOff' in owner])).toEqual([
+      ['1 Lever 1', true],
+      ['2 Lever 2', false],
+    ])
+    expect(entry!.owners[1]!.words).not.toBe('')
+  })
+
+  test('the lever that is live most narrowly decides whether the program in front keeps its key', () => {
+    const narrow = { scope: { kind: 'only' as const, programIds: ['atlas-room'] } }
+    for (const [wide, scoped] of [
+      [1, 2],
+      [2, 1],
+    ] as const)
+      expect(owned('KeyF', ['Ctrl'], 'atlas-room', lever(wide, 'Ctrl+F'), lever(scoped, 'Ctrl+F', narrow))).toEqual([
+        'ours',
+        ['l1', 'l2', 'atlas-room'],
+      ])
+    expect(owned('KeyF', ['Ctrl'], 'night-book', lever(1, 'Ctrl+F', narrow))[1]).not.toContain('l1')
+    const off = lever(1, 'Ctrl+F', { ...narrow, enabled: false })
+    expect(owned('KeyF', ['Ctrl'], 'atlas-room', off)).toEqual(['program', ['l1', 'atlas-room']])
+  })
+
+  test('a chord and a sequence that begins with it are not one and the same', () => {
+    const sequence = (plate: number, keys: string) =>
+      lever(plate, 'F6', { triggers: [{ id: 't', kind: 'sequence', sequence: keys }] as Lever['triggers'] })
+    expect(owned('F6', [], undefined, lever(1, 'F6'), sequence(2, 'F6 A'))[0]).toBe('ours')
+    expect(owned('F6', [], undefined, sequence(1, 'F6 A'), sequence(2, 'F6 A'))[0]).toBe('clash')
+  })
+
   test('the system, and rules of frames', () => {
     expect(owned('Delete', ['Ctrl', 'Alt'], undefined)).toEqual(['system', ['system']])
     expect(owned('Delete', ['Ctrl', 'Alt'], undefined, lever(1, 'Ctrl+Alt+Delete'))).toEqual([

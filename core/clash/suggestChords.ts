@@ -93,9 +93,8 @@ const EFFORT = { row: 1, stretch: 0.7, finger: [0, 0, 0.2, 0.5, 0.8], modifier: 
 
 /**
  * How hard a chord is to press: the row and finger of its key, stretching, each modifier, and a key for the left hand
- * while that holds
- * the modifiers. A simple additive model, as in the literature on key layouts (rows and weak fingers cost, hands that
- * share cost).
+ * while that holds the modifiers. A simple additive model, as in the literature on key layouts (rows and weak fingers
+ * cost, hands that share cost).
  */
 export function effortOf({ modifiers, code }: Chord): number {
   const { hand, finger, distance, isStretch } = fingerOf(code)
