@@ -91,7 +91,10 @@ test('narrowed by one key to a kind, by the same again to what there is of it, a
   await press(page, 'Alt+4')
   await press(page, 'Alt+4')
   await press(page, 'Alt+4')
-  await page.waitForFunction(() => document.querySelector('[data-found]')?.textContent?.includes('.exposure'))
+  await page.waitForFunction(() => {
+    const found = [...document.querySelectorAll('[data-found]')].map((entry) => entry.getAttribute('data-found')!)
+    return found.some((id) => id.endsWith('.exposure')) && found.every((id) => /\.(exposure|dark|overlay)$/.test(id))
+  })
   expect(await page.$eval('[aria-label="Of what kind"] [aria-pressed="true"]', (chip) => chip.textContent.trim())).toBe(
     'Pictures',
   )
