@@ -150,7 +150,7 @@ test('a program is uninstalled after what uses it was told, in one run that can 
   await press(page, 'Alt+U')
   await seen(page, '1 Chart for the dome stays; it needs the program')
   await seen(page, 'Its plate on the page Night stays empty')
-  await button(page, 'Uninstall')
+  await button(page, 'Uninstall Atlas Room')
   await eventually(async () => !(await bench()).programs['atlas-room'])
   const { files, windows } = await bench()
   expect(files['/opt/harrow/atlas-room']).toBe(undefined)
