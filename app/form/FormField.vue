@@ -29,6 +29,7 @@ label {
   font: 600 14px var(--engraved);
 }
 label .soft {
-  font: 400 13px var(--plain);
+  /* A hint makes its field no taller than those beside it. */
+  font: 400 13px/1 var(--plain);
 }
 </style>
