@@ -106,7 +106,7 @@ const faces = {
     'FoundIcon.vue',
     'IndexSettings.vue',
     'MarkedText.vue',
-    'UninstallPanel.vue',
+    'LeavingProgram.vue',
     'entryById.ts',
     'foundLine.ts',
     'useBoardAsk.ts',
