@@ -5,8 +5,14 @@ import { valueOf } from '../result'
 import { keyChords } from './keyChords'
 
 const chordsOn = (settings: object = {}) => keyChords(keySettingsSchema.parse(settings))
-const idsOf = (text: string) => chordsOn().readAll(text)?.map(({ text: each }) => each)
-const flaws = (text: string, settings: object = {}) => chordsOn(settings).read(text)!.flaws.map(({ kind }) => kind)
+const idsOf = (text: string) =>
+  chordsOn()
+    .readAll(text)
+    ?.map(({ text: each }) => each)
+const flaws = (text: string, settings: object = {}) =>
+  chordsOn(settings)
+    .read(text)!
+    .flaws.map(({ kind }) => kind)
 
 describe('chords of an analysis', () => {
   test('are one and the same however they are written', () => {

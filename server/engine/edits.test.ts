@@ -218,7 +218,9 @@ describe('edits', () => {
       // Its revision is stored in parts first.
       const firstRows = Math.ceil(all().length / ROWS_PER_SLICE) + 1
       vi.spyOn(its.engine.store, 'aside').mockImplementation((work) =>
-        ++calls === firstRows ? Promise.reject(new Error('the disk is full')) : (aside.call(its.engine.store, work) as never),
+        ++calls === firstRows
+          ? Promise.reject(new Error('the disk is full'))
+          : (aside.call(its.engine.store, work) as never),
       )
       valueOf(await edit(its.engine.store, batchEdit({ act: 'enable', enabled: false, levers: refsOf(all()) })))
       valueOf(await edit(its.engine.store, editLever('lever-2', all()[1]!.version, { enabled: true })))
