@@ -1,4 +1,4 @@
-// `npm test`: installs, then types, lint, layers, unit, API and browser tests against the production build.
+// `npm test`: installs, then types, lint, format, layers, unit, API and browser tests against the production build.
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -30,6 +30,7 @@ const build = () => check('build', 'node', ['scripts/build.mjs'], { KEEN_BUILD_D
 const [isBuilt] = await Promise.all([
   build().then(async (built) => {
     await check('lint', 'npm', ['run', '--silent', 'lint'])
+    await check('format', 'npm', ['run', '--silent', 'format'])
     await check('layers', 'npm', ['run', '--silent', 'layers'])
     return built
   }),
