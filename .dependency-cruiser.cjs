@@ -1,5 +1,6 @@
 /** Arrows run one way: app -> contract -> core, server -> contract -> core, demo -> core; inside core, upwards only. */
 const above = {
+  hash: [],
   result: [],
   names: [],
   sentence: [],
@@ -12,7 +13,7 @@ const above = {
   turntable: ['result'],
   keys: ['names', 'result'],
   command: ['names', 'result'],
-  bench: ['command', 'fields', 'keys', 'names', 'result'],
+  bench: ['hash', 'command', 'fields', 'keys', 'names', 'result'],
   steps: [
     'script',
     'phrases',
@@ -45,7 +46,7 @@ const above = {
     'result',
     'values',
   ],
-  noticing: ['savings', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
+  noticing: ['hash', 'savings', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
   ledger: ['run', 'levers', 'steps', 'conditions', 'bench', 'command', 'names', 'result', 'values'],
   sheets: ['run', 'levers', 'steps', 'conditions', 'bench', 'command', 'fields', 'names', 'result', 'values'],
   reverse: ['run', 'levers', 'steps', 'bench', 'command', 'names', 'result', 'values'],
@@ -54,7 +55,7 @@ const above = {
   resolve: ['levers', 'steps', 'bench', 'keys', 'result'],
   clash: ['resolve', 'levers', 'bench', 'keys', 'result'],
   timing: ['resolve', 'levers', 'result'],
-  search: [],
+  search: ['hash'],
   finding: ['search', 'values', 'sumText', 'levers', 'steps', 'bench', 'command', 'names', 'result'],
   doors: ['levers', 'values', 'bench', 'command', 'names', 'result'],
   rack: ['finding', 'levers', 'bench'],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { countOf } from '~~/core/names'
 import { useEventListener } from '@vueuse/core'
-import { ref } from 'vue'
+import { reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { parseChord } from '~~/core/keys'
 import type { Lever } from '~~/core/levers'
@@ -25,29 +25,7 @@ const actions = useLeverActions()
 const router = useRouter()
 const route = useRoute()
 
-const {
-  columns,
-  valueColumns,
-  shownIds,
-  shown,
-  rows,
-  template,
-  firstChord,
-  csv,
-  isTouched,
-  wasRestored,
-  wasTried,
-  forget,
-  add,
-  nameRows,
-  addFromList,
-  giveChords,
-  wanted,
-  plan,
-  clashes,
-  issueOf,
-  ...table
-} = useVariantRows(() => pattern)
+const table = reactive(useVariantRows(() => pattern))
 const isPasting = ref(false)
 const isSaving = ref(false)
 
@@ -64,23 +42,23 @@ function takeRows(read: readonly Partial<DraftRow>[]): void {
 const parsesChord = (text: string) => parseChord(text).ok
 
 function discard(): void {
-  forget()
+  table.forget()
   void router.push('/levers')
 }
 
 async function save(): Promise<void> {
-  wasTried.value = true
-  if (isSaving.value || !plan.value.ok) {
-    if (!plan.value.ok) notices.show({ text: plan.value.issues[0]!.message, tone: 'fault' })
+  table.wasTried = true
+  if (isSaving.value || !table.plan.ok) {
+    if (!table.plan.ok) notices.show({ text: table.plan.issues[0]!.message, tone: 'fault' })
     return
   }
   isSaving.value = true
   try {
     const made = await callApi('createVariants', {
       id: pattern.id,
-      body: { version: pattern.version, rows: wanted.value },
+      body: { version: pattern.version, rows: table.wanted },
     })
-    forget()
+    table.forget()
     notices.say(`Made ${countOf(made.length, 'variant')} of ${pattern.plate} ${pattern.name}.`, {
       label: 'Undo',
       act: actions.undo,
@@ -95,8 +73,9 @@ async function save(): Promise<void> {
 }
 
 const { column: queried, values: queriedValues } = route.query
-const fromQuery = columns.value.find((column) => column.id === queried)
-if (fromQuery && typeof queriedValues === 'string' && !wasRestored) addFromList(fromQuery, queriedValues.split('\n'))
+const fromQuery = table.columns.find((column) => column.id === queried)
+if (fromQuery && typeof queriedValues === 'string' && !table.wasRestored)
+  table.addFromList(fromQuery, queriedValues.split('\n'))
 
 useEventListener(window, 'keydown', (event) => {
   if (event.ctrlKey && event.key.toLowerCase() === 's') {
@@ -116,15 +95,15 @@ useEventListener(window, 'keydown', (event) => {
     <header class="view-head">
       <NumberPlate :plate="pattern.plate" :steps="pattern.steps" />
       <h1>Variants of {{ pattern.name }}</h1>
-      <span v-if="wasRestored && isTouched" class="soft" role="status"
+      <span v-if="table.wasRestored && table.isTouched" class="soft" role="status"
         >This is your table from before, not made yet.</span
       >
       <span class="gap" />
       <ElButton @click="discard">
-        {{ isTouched ? 'Discard' : 'Cancel' }}
+        {{ table.isTouched ? 'Discard' : 'Cancel' }}
       </ElButton>
-      <ElButton type="primary" :loading="isSaving" :disabled="rows.length === 0" @click="save">
-        Make {{ countOf(rows.length, 'variant') }}
+      <ElButton type="primary" :loading="isSaving" :disabled="table.rows.length === 0" @click="save">
+        Make {{ countOf(table.rows.length, 'variant') }}
       </ElButton>
     </header>
     <div class="body">
@@ -133,7 +112,7 @@ useEventListener(window, 'keydown', (event) => {
           <label for="variant-columns">What differs</label>
           <ElSelect
             id="variant-columns"
-            v-model="shownIds"
+            v-model="table.shownIds"
             multiple
             collapse-tags
             :max-collapse-tags="2"
@@ -142,10 +121,10 @@ useEventListener(window, 'keydown', (event) => {
             class="columns"
           >
             <ElOption
-              v-for="column in columns"
+              v-for="column in table.columns"
               :key="column.id"
               :value="column.id"
-              :label="columnHead(column, columns)"
+              :label="columnHead(column, table.columns)"
             >
               <code>{{ column.key }}</code>
               <span class="soft">{{ column.kind === 'value' ? `as pattern: ${column.pattern}` : 'there or not' }}</span>
@@ -154,27 +133,27 @@ useEventListener(window, 'keydown', (event) => {
         </span>
         <span class="tool">
           <label for="variant-template">Names</label>
-          <ElInput id="variant-template" v-model="template" class="template" />
-          <ElButton :disabled="rows.length === 0" @click="nameRows(true)">Name all</ElButton>
+          <ElInput id="variant-template" v-model="table.template" class="template" />
+          <ElButton :disabled="table.rows.length === 0" @click="table.nameRows(true)">Name all</ElButton>
         </span>
         <span class="tool">
           <label for="variant-chord">Chords from</label>
           <ElInput
             id="variant-chord"
-            v-model="firstChord"
+            v-model="table.firstChord"
             class="first mono"
-            :aria-invalid="!parsesChord(firstChord)"
+            :aria-invalid="!parsesChord(table.firstChord)"
           />
-          <ElButton :disabled="rows.length === 0" @click="giveChords">In a row</ElButton>
+          <ElButton :disabled="table.rows.length === 0" @click="table.giveChords">In a row</ElButton>
         </span>
       </div>
       <div class="scroll">
-        <table v-if="rows.length > 0">
+        <table v-if="table.rows.length > 0">
           <thead>
             <tr>
               <th scope="col">Name</th>
-              <th v-for="column in shown" :key="column.id" scope="col">
-                <code>{{ columnHead(column, columns) }}</code>
+              <th v-for="column in table.shown" :key="column.id" scope="col">
+                <code>{{ columnHead(column, table.columns) }}</code>
               </th>
               <th scope="col">Icon</th>
               <th scope="col">Chord</th>
@@ -183,15 +162,15 @@ useEventListener(window, 'keydown', (event) => {
           </thead>
           <tbody>
             <VariantRow
-              v-for="(row, i) in rows"
+              v-for="(row, i) in table.rows"
               :key="row.id"
               :model-value="row"
-              :columns="shown"
+              :columns="table.shown"
               :place="i + 1"
-              :issues="{ name: issueOf(i, 'name'), chord: issueOf(i, 'chord') }"
-              :clash="clashes[i]![0]"
-              @update:model-value="rows = rows.with(i, $event)"
-              @remove="rows = rows.toSpliced(i, 1)"
+              :issues="{ name: table.issueOf(i, 'name'), chord: table.issueOf(i, 'chord') }"
+              :clash="table.clashes[i]![0]"
+              @update:model-value="table.rows = table.rows.with(i, $event)"
+              @remove="table.rows = table.rows.toSpliced(i, 1)"
             />
           </tbody>
         </table>
@@ -201,13 +180,15 @@ useEventListener(window, 'keydown', (event) => {
         </p>
       </div>
       <div class="tools">
-        <ElButton @click="add()"> <IconPlus class="icon" /> Row </ElButton>
-        <ElButton v-for="column in valueColumns" :key="column.id" @click="addFromList(column)">
-          A row for each <code class="inline">{{ columnHead(column, columns) }}</code> ({{ column.choices!.length }})
+        <ElButton @click="table.add()"> <IconPlus class="icon" /> Row </ElButton>
+        <ElButton v-for="column in table.valueColumns" :key="column.id" @click="table.addFromList(column)">
+          A row for each <code class="inline">{{ columnHead(column, table.columns) }}</code> ({{
+            column.choices!.length
+          }})
         </ElButton>
         <ElButton :aria-expanded="isPasting" @click="isPasting = !isPasting"> Paste CSV </ElButton>
       </div>
-      <PasteRows v-if="isPasting" v-model="csv" :columns="columns" @rows="takeRows" />
+      <PasteRows v-if="isPasting" v-model="table.csv" :columns="table.columns" @rows="takeRows" />
     </div>
   </section>
 </template>

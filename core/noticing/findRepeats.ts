@@ -1,3 +1,4 @@
+import { hashOf } from '../hash'
 import type { Step } from '../steps'
 import { generalise } from './generalise'
 import type { VaryingInput } from './generalise'
@@ -221,7 +222,7 @@ function repeatOf(
   const fronts = new Set(inOrder.map(([first]) => acts[first!]!.programId ?? null))
   const wanted = Array.from({ length }, (_, i) => names[shapes[starts[0]! + i]!]!)
   return {
-    id: hashOf(wanted.join('\n')),
+    id: longHashOf(wanted.join('\n')),
     steps,
     inputs,
     count: inOrder.length,
@@ -232,14 +233,9 @@ function repeatOf(
   }
 }
 
-/** FNV-1a (Fowler, Noll, Vo), twice 32 bits from two beginnings, in hexadecimal. */
-function hashOf(text: string): string {
-  const half = (seed: number) => {
-    let hash = seed
-    for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193)
-    return (hash >>> 0).toString(16).padStart(8, '0')
-  }
-  return half(0x811c9dc5) + half(0x01234567)
+/** Twice 32 bits from two beginnings, in hexadecimal. */
+function longHashOf(text: string): string {
+  return [hashOf(text), hashOf(text, 0x01234567)].map((half) => half.toString(16).padStart(8, '0')).join('')
 }
 
 /** Gives back the largest first. */

@@ -1,3 +1,4 @@
+import { HASH_OF_NOTHING, HASH_PRIME } from '../hash'
 import { LONGEST_TEXT } from './fold'
 
 const SMALL = 1
@@ -9,10 +10,6 @@ const KINDS = Uint8Array.from({ length: 128 }, (_, code) => {
   const sign = String.fromCharCode(code)
   return /[a-z]/.test(sign) ? SMALL : /[A-Z]/.test(sign) ? CAPITAL : /[0-9]/.test(sign) ? DIGIT : 0
 })
-
-/** FNV-1a, 32 bits, over UTF-16 units (Fowler, Noll and Vo; RFC 9923). */
-const HASH_OF_NOTHING = 0x811c9dc5 | 0
-const HASH_PRIME = 0x01000193
 
 /**
  * A text that was read once for all that an index wants to know of it. Most texts are plain, and of these nothing has

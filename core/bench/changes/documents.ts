@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { hashOf } from '../../hash'
 import { countOf } from '../../names'
 import { fail, own, succeed } from '../../result'
 import { sameValue } from '../canonicalJson'
@@ -76,7 +77,7 @@ const edit = defineChange({
     const document = documentAt(state, windowId, path)
     if (!document) return undefined
     const { text } = draftOf(state, document)
-    return { same: `${text.length}:${sumOf(text)}`, words: text === '' ? 'empty' : `“${shortened(text.slice(-40))}”` }
+    return { same: `${text.length}:${hashOf(text)}`, words: text === '' ? 'empty' : `“${shortened(text.slice(-40))}”` }
   },
 })
 
@@ -89,11 +90,4 @@ function documentAt(state: BenchState, windowId: string, path: string): BenchDoc
 function shortened(text: string): string {
   const plain = text.replace(/\s+/g, ' ')
   return plain.length > 60 ? `${plain.slice(0, 59)}…` : plain
-}
-
-/** Tells texts of one length apart (FNV-1a). */
-function sumOf(text: string): number {
-  let hash = 0x811c9dc5
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193)
-  return hash >>> 0
 }

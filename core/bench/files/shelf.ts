@@ -1,3 +1,5 @@
+import { hashOf } from '../../hash'
+
 /**
  * A map from names to things as plain data that shares what did not change: putting and removing copies a few small
  * parts, however many names there are (a hash array mapped trie; Bagwell, “Ideal Hash Trees”, 2001). Shelves with the
@@ -154,14 +156,4 @@ function gathered<T>(rack: Rack<T>): Shelf<T> {
 
 function slotOf(hash: number, depth: number): number {
   return (hash >>> (BITS * depth)) & (FAN_OUT - 1)
-}
-
-/** FNV-1a over UTF-16 units, 32 bits (Fowler, Noll and Vo; RFC draft-eastlake-fnv). */
-function hashOf(name: string): number {
-  let hash = 0x811c9dc5
-  for (let i = 0; i < name.length; i++) {
-    hash ^= name.charCodeAt(i)
-    hash = Math.imul(hash, 0x01000193)
-  }
-  return hash >>> 0
 }
