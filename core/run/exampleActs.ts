@@ -7,7 +7,12 @@ export type DrawnStep = Record<string, unknown> & { kind: string }
 const program = fc.constantFrom('chart', 'dome', 'book', 'vault', '')
 const unsaved = fc.constantFrom('ask', 'save', 'discard', 'leave', 'hide')
 const taken = fc.constantFrom('both', 'replace', 'skip', 'ask')
-const mic = { kind: 'devices', deviceIds: ['mic'] }
+const mics = fc.constantFrom<object>(
+  { kind: 'devices', deviceIds: ['mic'] },
+  { kind: 'named', text: 'Microphone' },
+  { kind: 'all', deviceKind: 'audio-input' },
+  { kind: 'default', deviceKind: 'audio-input' },
+)
 const paths = fc.subarray(
   ['/in/*', '${in}/veil-?.exposure', '/in/night $1 "notes".log', '/l/a.log', '/later', '/none'],
   {
@@ -23,6 +28,8 @@ const which = fc.constantFrom<object>(
   { kind: 'category', category: 'Writing' },
   { kind: 'front' },
   { kind: 'these', programIds: ['nobody'] },
+  { kind: 'named', text: 'Book' },
+  { kind: 'named', text: 'nobody' },
 )
 const windows = fc.constantFrom<object>(
   { kind: 'front' },
@@ -32,6 +39,7 @@ const windows = fc.constantFrom<object>(
   { kind: 'meant', programId: 'book', title: 'BOOK: b.log' },
   { kind: 'meant', programId: 'vault', title: '' },
   { kind: 'window', windowId: 'w-chart' },
+  { kind: 'named', text: 'w-book' },
 )
 const conditions = fc.constantFrom<object>(
   { kind: 'program-runs', programId: 'chart' },
@@ -176,7 +184,7 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
   }),
   'device.control': fc.oneof(
     kind('device.control', {
-      target: fc.constant(mic),
+      target: mics,
       controlId: fc.constant('gain'),
       to: fc.constantFrom<object>(
         { kind: 'set', value: 20 },
@@ -185,7 +193,7 @@ export const drawnActs: Readonly<Record<string, fc.Arbitrary<DrawnStep>>> = {
       ),
     }),
     kind('device.control', {
-      target: fc.constant(mic),
+      target: mics,
       controlId: fc.constant('mute'),
       to: fc.constant({ kind: 'toggle', whenUnknown: 'ask' }),
     }),

@@ -10,6 +10,8 @@ import { expandNames } from '../command'
 import type { ValueTable } from '../command'
 import { namesFor } from './namesFor'
 import { programIdSchema, requiredTemplate } from './fields'
+import { fault } from './finding'
+import type { StepFinding } from './finding'
 import { programParts } from './names'
 import type { Names } from './names'
 
@@ -101,7 +103,7 @@ function isMeant(choice: ProgramChoice, programId: string, bench: BenchState, ta
 
 /** The programs that a choice says itself, running or not; those of the moment, in front or in a value, are not known. */
 export function programsNamed(choice: ProgramChoice, bench: BenchState): string[] {
-  if (choice.kind === 'front' || choice.kind === 'named') return []
+  if (choice.kind === 'front' || (choice.kind === 'named' && choice.text.includes('$'))) return []
   return Object.keys(bench.programs).filter((id) => isMeant(choice, id, bench, undefined))
 }
 
@@ -125,6 +127,12 @@ export function missingIn(choice: ProgramChoice, bench: BenchState, table?: Valu
   }
   if (choice.kind !== 'these' && choice.kind !== 'all-but') return []
   return choice.programIds.flatMap((id) => (id === '' || own(bench.programs, id) ? [] : [programMissing(bench, id)]))
+}
+
+/** The same at the fields of the choice. */
+export function lintChoice(which: ProgramChoice, bench: BenchState, table?: ValueTable): StepFinding[] {
+  const at = which.kind === 'named' ? 'which.text' : 'which.programIds'
+  return missingIn(which, bench, table).map((issue) => fault(at, issue))
 }
 
 /** Programs by name, the first twelve of them. */

@@ -13,8 +13,15 @@ import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
 import { unsavedPolicySchema, unsavedWords } from '../fields'
 import type { UnsavedPolicy } from '../fields'
-import { fault, note } from '../finding'
-import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import { note } from '../finding'
+import {
+  choiceParts,
+  lintChoice,
+  missingIn,
+  namesOfPrograms,
+  programChoiceSchema,
+  programsMeant,
+} from '../programChoice'
 import { choicePart, say } from '../../sentence'
 
 const awayWords = { close: 'Closes', hide: 'Hides' }
@@ -41,7 +48,7 @@ export const putProgramsAway = defineStep({
     return say`${choicePart('how', how, awayWords)} ${what} and ${choicePart('unsaved', unsaved, unsavedWords)}.`
   },
   lint({ which, how, unsaved }, bench, table) {
-    const missing = missingIn(which, bench, table).map((issue) => fault('which.programIds', issue))
+    const missing = lintChoice(which, bench, table)
     const asked = how === 'close' && unsaved === 'ask' ? withUnsaved(programsMeant(which, bench, table)) : []
     const programs = namesOfPrograms(
       asked.map(({ programId }) => programId),

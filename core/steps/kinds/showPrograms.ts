@@ -6,8 +6,14 @@ import { times, find } from '../byHand'
 import { eachNamed } from '../cause'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
-import { fault } from '../finding'
-import { choiceParts, missingIn, namesOfPrograms, programChoiceSchema, programsMeant } from '../programChoice'
+import {
+  choiceParts,
+  lintChoice,
+  missingIn,
+  namesOfPrograms,
+  programChoiceSchema,
+  programsMeant,
+} from '../programChoice'
 
 export const showPrograms = defineStep({
   kind: 'programs.show',
@@ -22,7 +28,7 @@ export const showPrograms = defineStep({
   fields: { which: programChoiceSchema },
   fresh: { which: { kind: 'all' } },
   sentence: ({ which }, names) => say`Shows what is hidden of ${choiceParts('which', which, names)}.`,
-  lint: ({ which }, bench) => missingIn(which, bench).map((issue) => fault('which.programIds', issue)),
+  lint: ({ which }, bench, table) => lintChoice(which, bench, table),
   mayCause: ({ which }, bench) => eachNamed('front-changes', which, bench),
   byHand: ({ which }) => times(which.kind === 'these' ? Math.max(1, which.programIds.length) : 1, find),
   perform({ which }, bench, { values }) {
