@@ -1,4 +1,4 @@
-import { describeScope, describeTrigger, feedbackWords } from '../levers'
+import { describeScope, describeTrigger, feedbackWords, pulledAgainWords, whileRunningWords } from '../levers'
 import type { Lever } from '../levers'
 import { namesUsed } from '../command'
 import { listed } from '../names'
@@ -16,7 +16,8 @@ export type Unsaid =
   | { readonly code: 'window-state'; readonly mode: string }
   | { readonly code: 'when-running'; readonly policy: string }
   | { readonly code: 'unsaved-work'; readonly policy: string }
-  | { readonly code: 'while-running' }
+  | { readonly code: 'while-running'; readonly policy: string }
+  | { readonly code: 'pulled-again'; readonly policy: string }
   | { readonly code: 'scope'; readonly scope: string }
   | { readonly code: 'triggers'; readonly triggers: readonly string[] }
   | { readonly code: 'doors' }
@@ -46,7 +47,10 @@ export function unsaidOf(lever: Lever, names: Names): Unsaid[] {
   if (!step || more.length > 0) return [{ code: 'several-steps' }]
   const unsaid = unsaidOfStep(step)
   if (unsaid.some(prevents)) return unsaid
-  if (lever.whileRunning !== 'ignore') unsaid.push({ code: 'while-running' })
+  if (lever.whileRunning !== 'ignore')
+    unsaid.push({ code: 'while-running', policy: whileRunningWords[lever.whileRunning] })
+  if (lever.pulledAgain === 'put-back')
+    unsaid.push({ code: 'pulled-again', policy: pulledAgainWords[lever.pulledAgain] })
   if (lever.scope.kind !== 'everywhere') unsaid.push({ code: 'scope', scope: describeScope(lever.scope, names) })
   if (lever.triggers.length > 0) unsaid.push({ code: 'triggers', triggers: lever.triggers.map(describeTrigger) })
   if (lever.doors && lever.doors.length > 0) unsaid.push({ code: 'doors' })
@@ -110,7 +114,9 @@ export function describeUnsaid(unsaid: Unsaid): string {
     case 'unsaved-work':
       return `That it ${unsaid.policy} is left out.`
     case 'while-running':
-      return 'That it may run several times at once is left out.'
+      return `What another pull does while it runs is left out: it ${unsaid.policy}.`
+    case 'pulled-again':
+      return `What another pull does afterwards is left out: it ${unsaid.policy}.`
     case 'scope':
       return `Its scope is left out: ${unsaid.scope}.`
     case 'triggers':
