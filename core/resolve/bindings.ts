@@ -150,7 +150,7 @@ export class BindingIndex {
       chords: this.chords.map,
       releases: this.releases.map,
       sequences: this.sequences.map,
-      layers: new Map([...this.layers].map(([code, lists]) => [code, lists.map])),
+      layers: new Map([...this.layers].flatMap(([code, { map }]) => (map.size > 0 ? [[code, map]] : []))),
       together: this.together.map,
       holds: this.holds.map,
       taps: this.taps.map,
