@@ -55,7 +55,9 @@ const pin = (clip: Clip) => acts.change({ kind: 'clipboard.pin', clipId: clip.id
       <SomeOf v-slot="{ item: clip }" :items="clips" word="clips">
         <li>
           <pre v-if="!clip.isSecret" class="text">{{ clip.text }}</pre>
-          <p v-else class="soft text">A text of {{ clip.text.length }} letters from a program that holds secrets.</p>
+          <p v-else class="soft text">
+            A text of {{ countOf(clip.text.length, 'letter') }} from a program that holds secrets.
+          </p>
           <p class="soft line">
             {{ about(clip) }}
             <span class="acts">

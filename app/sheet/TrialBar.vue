@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { MarkedRun } from '~~/contract'
+import { countOf } from '~~/core/names'
 import { timeOfDay } from '~/page/instants'
 import type { SheetRehearsal } from './useSheetRehearsal'
 
@@ -38,7 +39,7 @@ const words = computed(() => {
   switch (run.phase) {
     case 'ended':
       if (run.putBack !== 'no') return `The run of ${at} was put back.`
-      return `Last run at ${at}: ${run.outcome}, ${run.changeCount} changes.`
+      return `Last run at ${at}: ${run.outcome}, ${countOf(run.changeCount, 'change')}.`
     case 'paused':
       return 'It pauses before the lit row.'
     case 'asking':

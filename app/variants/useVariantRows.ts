@@ -1,5 +1,6 @@
 import { computed, ref, toRefs } from 'vue'
 import type { Lever, LeverIcon } from '~~/core/levers'
+import { countOf } from '~~/core/names'
 import { own } from '~~/core/result'
 import { chordsInRow, clashesOfRows, columnsOf, makeDistinct, nameFrom, planVariants } from '~~/core/variants'
 import type { VariantColumn } from '~~/core/variants'
@@ -65,8 +66,9 @@ export function useVariantRows(patternNow: () => Lever) {
     if (!chords.ok) return notices.show({ text: chords.issues[0]!.message, tone: 'fault' })
     rows.value = rows.value.map((row, i) => ({ ...row, chord: chords.value[i] ?? '' }))
     const without = rows.value.length - chords.value.length
-    if (without > 0)
-      notices.say(`${chords.value.length} free chords from ${firstChord.value} on; ${without} rows have none.`)
+    if (without === 0) return
+    const free = `${countOf(chords.value.length, 'free chord')} from ${firstChord.value} on`
+    notices.say(`${free}; ${without === 1 ? 'one row has' : `${without} rows have`} none.`)
   }
 
   function takeRows(read: readonly Partial<DraftRow>[]): void {

@@ -3,6 +3,7 @@ import type { Command } from 'commander'
 import { documentOf, hasHeader, readFrameFile, writeFrameFile } from '../../core/frameFile'
 import type { FileIssue } from '../../core/frameFile'
 import type { LiveEvent } from '../../contract'
+import { countOf } from '../../core/names'
 import { CommandError, EXIT } from '../exitCodes'
 import { fromHere } from '../fromHere'
 import { liveEvents } from '../liveEvents'
@@ -61,7 +62,7 @@ export function addFrameCommands(program: Command, open: () => Session, end: (co
       if (found.some(({ issues }) => issues.length > 0)) end(EXIT.failed)
       output.answer(found, () => {
         for (const { file, issues, ...good } of found) {
-          if (issues.length === 0) output.line(`${file}: ${good.frame}, ${good.levers} levers`)
+          if (issues.length === 0) output.line(`${file}: ${good.frame}, ${countOf(good.levers ?? 0, 'lever')}`)
           tellIssues(output, file, issues)
         }
       })

@@ -6,6 +6,7 @@ import { frontProgram } from '../../core/bench'
 import { formatChord, parseChord } from '../../core/keys'
 import { framesNow } from '../../core/levers'
 import type { Lever } from '../../core/levers'
+import { countOf } from '../../core/names'
 import { describeDecision } from '../../core/resolve'
 import { own } from '../../core/result'
 import { CommandError, EXIT } from '../exitCodes'
@@ -123,7 +124,7 @@ export function addKeyCommands(program: Command, open: () => Session, end: (code
             one.where ?? '',
             one.accepted === undefined ? one.says : `${one.says} Accepted: ${one.accepted}`,
           ]),
-          `${all.levers.length} levers: all is well.${told.length > 0 ? ` ${told.length} accepted, see --all.` : ''}`,
+          `${countOf(all.levers.length, 'lever')}: all is well.${told.length > 0 ? ` ${told.length} accepted, see --all.` : ''}`,
         ),
       )
     })

@@ -1,6 +1,6 @@
 import type { BenchState } from '../bench'
 import type { BenchEvent, Door, TimeRule } from '../levers'
-import { listed } from '../names'
+import { countOf, listed } from '../names'
 import { assertNever, own } from '../result'
 
 /** The names that a sentence about a door needs. */
@@ -68,7 +68,8 @@ function describeTime(rule: TimeRule): string {
       return rule.minutes === 1 ? 'Every minute' : `Every ${rule.minutes} minutes`
     case 'sun': {
       const { offsetMinutes: by } = rule
-      const when = by === 0 ? `At ${rule.when}` : `${Math.abs(by)} minutes ${by > 0 ? 'after' : 'before'} ${rule.when}`
+      const when =
+        by === 0 ? `At ${rule.when}` : `${countOf(Math.abs(by), 'minute')} ${by > 0 ? 'after' : 'before'} ${rule.when}`
       return `${when}${onDays(rule.days)}`
     }
     default:

@@ -3,6 +3,7 @@ import type { Bookmark, DocumentPlan, ExchangeDocument } from '../../core/exchan
 import { documentOf } from '../../core/frameFile'
 import { withoutNothing } from '../../core/levers'
 import type { Frame, Lever } from '../../core/levers'
+import { countOf } from '../../core/names'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { BenchState } from '../../core/bench'
@@ -68,7 +69,7 @@ export function importDocument(document: ExchangeDocument) {
     ]
     const levers = plan.frames.flatMap((frame) => frame.levers)
     const count = levers.filter(({ fate }) => fate === 'new' || fate === 'changed').length
-    return succeed({ label: `Read a document in: ${count} levers`, entries, answer: plan })
+    return succeed({ label: `Read a document in: ${countOf(count, 'lever')}`, entries, answer: plan })
   }
 }
 

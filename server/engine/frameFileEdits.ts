@@ -2,6 +2,7 @@ import { planFrame } from '../../core/frameFile'
 import type { FrameDocument, FramePlan } from '../../core/frameFile'
 import { withoutNothing } from '../../core/levers'
 import type { Frame, Lever } from '../../core/levers'
+import { countOf } from '../../core/names'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { RevisionEntry } from '../database/schema'
@@ -48,7 +49,7 @@ export function importFrameFile(document: FrameDocument, notInFile: NotInFile, k
     const entries = entriesOfPlan(document, plan, frameId, notInFile, new Numbers(state))
     const count = plan.levers.filter(({ fate }) => fate === 'new' || fate === 'changed').length
     return succeed({
-      label: `${known.label ?? `Read in ${document.name}`}: ${count} of ${document.levers.length} levers`,
+      label: `${known.label ?? `Read in ${document.name}`}: ${count} of ${countOf(document.levers.length, 'lever')}`,
       entries,
       answer: plan,
     })

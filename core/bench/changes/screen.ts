@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countOf } from '../../names'
 import { fail, own, succeed } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
 import { lampIndex } from '../devices'
@@ -117,7 +118,7 @@ const runClock = defineChange({
   },
   invert: ({ clockAheadMs = 0 }, { kind }) => ({ kind, aheadMs: clockAheadMs }),
   describe: ({ aheadMs }, before) =>
-    `The clock runs ${Math.round(Math.abs(aheadMs - (before?.clockAheadMs ?? 0)) / 60_000)} minutes ` +
+    `The clock runs ${countOf(Math.round(Math.abs(aheadMs - (before?.clockAheadMs ?? 0)) / 60_000), 'minute')} ` +
     `${aheadMs >= (before?.clockAheadMs ?? 0) ? 'forward' : 'back'}.`,
   footprint: ({ clockAheadMs = 0 }) => ({
     same: String(clockAheadMs),

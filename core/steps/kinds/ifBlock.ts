@@ -37,7 +37,12 @@ export const ifBlock = defineBlock({
   sentence({ branches, otherwise }, names) {
     const [first] = branches
     if (!first) return 'Does something if …'
-    const more = branches.length > 1 ? `, or one of ${branches.length - 1} more cases` : ''
+    const more =
+      branches.length > 2
+        ? `, or one of ${branches.length - 1} more cases`
+        : branches.length > 1
+          ? ', or in another case'
+          : ''
     const other = otherwise && otherwise.length > 0 ? ', else something other' : ''
     return say`Does something if ${partsIn('branches.0.condition', first.condition, names)}${more}${other}.`
   },

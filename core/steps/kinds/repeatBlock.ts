@@ -5,6 +5,7 @@ import { requiredTemplate } from '../fields'
 import { fill } from '../fill'
 import { stepIssue } from '../issues'
 import { partOf, say } from '../../sentence'
+import type { Sentence } from '../../sentence'
 
 /** So often a loop goes round at most; the steps of a run are bounded as well. */
 export const MOST_ROUNDS = 100_000
@@ -16,21 +17,21 @@ export const repeatBlock = defineBlock({
   help: 'Steps that are done so many times.',
   nature: 'sheet',
   phrases: [
-    { say: 'repeat {times} times', gives: { times: slot('times') }, body: 'steps' },
+    { say: 'repeat {times} times|time', gives: { times: slot('times') }, body: 'steps' },
     { say: 'repeat|do {times}', gives: { times: slot('times') }, body: 'steps', isHeardOnly: true },
-    { say: '{times} times', gives: { times: slot('times') }, body: 'steps', isHeardOnly: true },
+    { say: '{times} times|time', gives: { times: slot('times') }, body: 'steps', isHeardOnly: true },
     { say: 'twice', gives: { times: '2' }, body: 'steps', isHeardOnly: true },
   ],
   isLoop: true,
   fields: (list) => ({ times: requiredTemplate('Say how often.'), steps: list }),
   fresh: { times: '3', steps: [] },
-  sentence: ({ times, steps }) => say`Does ${countOf(steps.length, 'step')} ${partOf('times', times, 'text')} times.`,
+  sentence: ({ times, steps }) => say`Does ${countOf(steps.length, 'step')} ${so(times)}.`,
   rounds({ times }, bench, context) {
     const filled = fill(times, bench, context)
     const count = filled.ok ? Number(filled.value) : Number.NaN
     return Number.isFinite(count) ? Math.max(0, Math.floor(count)) : undefined
   },
-  head: ({ times }) => say`${partOf('times', times, 'text')} times`,
+  head: ({ times }) => so(times),
   children: ({ steps }) => [{ list: 'steps', steps }],
   gives: () => [['round', []]],
   next({ times }, place, bench, context) {
@@ -50,3 +51,8 @@ export const repeatBlock = defineBlock({
     return { kind: 'enter', list: 'steps', state: [round, most], values: { round }, because: '' }
   },
 })
+
+/** How often, where it is known as it is written: `1 time`, `3 times`, `${count} times`. */
+function so(times: string): Sentence {
+  return say`${partOf('times', times, 'text')} ${times.trim() === '1' ? 'time' : 'times'}`
+}

@@ -4,6 +4,7 @@ import { slot } from '../../phrases'
 import { controlIdSchema, documentInFront, draftOf, frontProgram, frontWindow, windowTitle } from '../../bench'
 import type { BenchState } from '../../bench'
 import { conditionSchema, evaluate } from '../../conditions'
+import { countOf } from '../../names'
 import { assertNever, fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { textOfValue } from '../../values'
@@ -98,7 +99,7 @@ function originIn(from: ValueOrigin, names: Names): Sentence {
       return say`the sum ${partOf('from.text', from.text || '…', 'text')}`
     case 'moment': {
       const days = from.days ?? 0
-      const later = days === 0 ? '' : `, ${Math.abs(days)} days ${days > 0 ? 'later' : 'earlier'}`
+      const later = days === 0 ? '' : `, ${countOf(Math.abs(days), 'day')} ${days > 0 ? 'later' : 'earlier'}`
       return say`the time as ${partOf('from.format', from.format, 'text')}${later}`
     }
     case 'clipboard':

@@ -28,8 +28,10 @@ export const whileBlock = defineBlock({
   }),
   fresh: { condition: { kind: 'value-is', text: '', test: { kind: 'empty' } }, atMost: 100, steps: [] },
   sentence: (step, names) => say`${headText(step.condition, names)}, does ${countOf(step.steps.length, 'step')}.`,
-  head: ({ condition, atMost }, _list, names) =>
-    say`${headText(condition, names)}, at most ${partOf('atMost', atMost.toLocaleString('en'), 'number')} times`,
+  head({ condition, atMost }, _list, names) {
+    const times = say`${partOf('atMost', atMost.toLocaleString('en'), 'number')} ${atMost === 1 ? 'time' : 'times'}`
+    return say`${headText(condition, names)}, at most ${times}`
+  },
   children: ({ steps }) => [{ list: 'steps', steps }],
   gives: () => [['round', []]],
   next({ condition, atMost }, place, bench, { minuteOfDay, nowMs, values }) {
