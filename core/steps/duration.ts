@@ -3,10 +3,16 @@ import { own } from '../result'
 /** `1.5 s`, `200 ms`, `3 min`, `2 h`. */
 export function durationInWords(ms: number): string {
   if (ms < 1) return 'under 1 ms'
-  if (ms < 1000) return `${Math.round(ms)} ms`
-  if (ms < 60_000) return `${Number((ms / 1000).toFixed(1))} s`
-  if (ms < 3_600_000) return `${Number((ms / 60_000).toFixed(1))} min`
-  return `${Number((ms / 3_600_000).toFixed(1))} h`
+  if (Math.round(ms) < 1000) return `${Math.round(ms)} ms`
+  // What rounds to a whole one of the next unit is said in that.
+  const seconds = toTenths(ms / 1000)
+  if (seconds < 60) return `${seconds} s`
+  const minutes = toTenths(ms / 60_000)
+  return minutes < 60 ? `${minutes} min` : `${toTenths(ms / 3_600_000)} h`
+}
+
+function toTenths(number: number): number {
+  return Number(number.toFixed(1))
 }
 
 const UNITS: Readonly<Record<string, number>> = {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { slot } from '../../phrases'
-import { countOf, listed } from '../../names'
+import { countOf } from '../../names'
 import { defineBlock } from '../defineStep'
 import { templateSchema } from '../fields'
 import { fill } from '../fill'
@@ -29,7 +29,7 @@ export const chooseBlock = defineBlock({
     if (list === 'otherwise') return 'Else'
     const at = Number(list.split('.')[1])
     const [first = '', ...more] = cases[at]?.values ?? []
-    const rest = more.length > 0 ? ` or ${listed(more.map((value) => `“${value}”`))}` : ''
+    const rest = more.map((value, i) => `${i < more.length - 1 ? ', ' : ' or '}“${value}”`).join('')
     const value = say`“${partOf(`cases.${at}.values.0`, first, 'text')}”${rest}`
     return at === 0 ? say`If ${partOf('text', text || '…', 'text')} is ${value}` : say`If it is ${value}`
   },

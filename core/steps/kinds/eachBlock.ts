@@ -137,7 +137,7 @@ export const eachBlock = defineBlock({
       const kept = entries.value.slice(0, step.atMost)
       const left = entries.value.length - kept.length
       const because =
-        left > 0 ? `${count(kept.length)}; ${left.toLocaleString('en')} more are left` : count(kept.length)
+        left > 0 ? `${count(kept.length)}; ${countOf(left, 'more is', 'more are')} left` : count(kept.length)
       if (kept.length === 0) return { kind: 'leave', because: 'There was nothing to go over' }
       return roundAfter(step, { at: 0, rounds: 0 }, kept, bench, because, kept)
     }

@@ -230,7 +230,9 @@ function lintPlace(
   const place = expanded.ok ? expanded.value : text
   if (place === '') return []
   const programIds = step.programIds?.filter((id) => own(bench.programs, id))
-  const openers = openersOf(place, { programIds }, bench)
+  // Where those that are named are missing, that is told of them, and nothing else has to open it.
+  const isNamed = (step.programIds?.length ?? 0) > 0 && programIds?.length === 0
+  const openers = isNamed ? placeKind(place, bench) : openersOf(place, { programIds }, bench)
   if (openers.ok) return []
   const isMissing = openers.issues[0]!.code === 'place-missing'
   const nearest = isMissing ? nearestPath(bench, absolutePath(place, bench.folders.home ?? '/')) : undefined
