@@ -54,6 +54,13 @@ describe('what happens on the bench', () => {
     const framesOn = { before: new Set(['a']), after: new Set(['a', 'b']) }
     const goes = (frameId: string) => happened({ kind: 'frame-on', frameId }, { before: desk, after: desk, framesOn })
     expect([goes('a'), goes('b'), goes('c')]).toEqual([undefined, {}, undefined])
+    expect(came({ kind: 'product-starts' }, open('dome'))).toBe(undefined)
+    // What is there as before was neither plugged in nor out.
+    expect([came({ kind: 'plugged-in', deviceId: 'mic' }), came({ kind: 'plugged-out', deviceId: 'mic' })]).toEqual([
+      undefined,
+      undefined,
+    ])
+    expect(came({ kind: 'plugged-out', deviceId: 'gone' }, out)).toBe(undefined)
   })
 
   test('a lever that makes what it waits for is known beforehand', () => {
@@ -194,28 +201,64 @@ describe('when it is time', () => {
   })
 })
 
-test('each door is said in words', () => {
-  const said = (door: object) =>
-    describeDoor(doorSchema.parse({ id: 'd', ...door }), {
-      programs: desk.programs,
-      devices: desk.devices,
-      frames: { f: 'Night' },
-    })
-  expect([
-    said({ kind: 'tile' }),
-    said({ kind: 'event', event: { kind: 'program-starts', programId: 'dome' } }),
-    said({ kind: 'event', event: { kind: 'file-appears', folder: '${downloads}', pattern: '*.exposure' } }),
-    said({ kind: 'event', event: { kind: 'frame-on', frameId: 'f' } }),
-    said({ kind: 'time', time: { kind: 'daily', at: '06:30', days: [1, 2, 3, 4, 5] } }),
-    said({ kind: 'time', time: { kind: 'sun', when: 'dusk', offsetMinutes: -20 } }),
-    said({ kind: 'time', time: { kind: 'every', minutes: 5 } }),
-  ]).toEqual([
-    'By its tile in the bench strip',
-    'When DOME starts',
-    'When a file *.exposure appears in ${downloads}',
-    'When the frame Night goes on',
-    'At 06:30 on weekdays',
-    '20 minutes before dusk',
-    'Every 5 minutes',
-  ])
+describe('a door in words', () => {
+  const names = { programs: desk.programs, devices: desk.devices, frames: { f: 'Night' } }
+  const said = (door: object) => describeDoor(doorSchema.parse({ id: 'd', ...door }), names)
+
+  test('by pointing: its tile, or a lamp with what it is of', () => {
+    expect(said({ kind: 'tile' })).toBe('By its tile in the bench strip')
+    const lamp = (deviceId: string, controlId: string) => said({ kind: 'lamp', deviceId, controlId })
+    expect([lamp('mic', 'mute'), lamp('mic', 'gone'), lamp('gone', 'mute')]).toEqual([
+      'By a click on the lamp Microphone, Mute',
+      'By a click on the lamp Microphone',
+      'By a click on the lamp gone',
+    ])
+  })
+
+  test.each<[string, Record<string, unknown>]>([
+    ['When DOME starts', { kind: 'program-starts', programId: 'dome' }],
+    ['When gone starts', { kind: 'program-starts', programId: 'gone' }],
+    ['When DOME ends', { kind: 'program-ends', programId: 'dome' }],
+    ['When Microphone is plugged in', { kind: 'plugged-in', deviceId: 'mic' }],
+    ['When gone is unplugged', { kind: 'plugged-out', deviceId: 'gone' }],
+    [
+      'When a file *.exposure appears in ${downloads}',
+      { kind: 'file-appears', folder: '${downloads}', pattern: '*.exposure' },
+    ],
+    ['When a file appears in /in', { kind: 'file-appears', folder: '/in', pattern: '*' }],
+    ['When another program comes to the front', { kind: 'front-changes' }],
+    ['When CHART comes to the front', { kind: 'front-changes', programId: 'chart' }],
+    ['When the frame Night goes on', { kind: 'frame-on', frameId: 'f' }],
+    ['When the frame gone goes on', { kind: 'frame-on', frameId: 'gone' }],
+    ['When Keen Lever starts', { kind: 'product-starts' }],
+  ])('by what happens: %s', (words, event) => {
+    expect(said({ kind: 'event', event })).toBe(words)
+  })
+
+  test('what is not chosen yet is left open', () => {
+    const open = (event: BenchEvent) => describeDoor({ id: 'd', kind: 'event', event }, names)
+    expect([
+      open({ kind: 'program-starts', programId: '' }),
+      open({ kind: 'plugged-in', deviceId: '' }),
+      open({ kind: 'frame-on', frameId: '' }),
+      open({ kind: 'file-appears', folder: '', pattern: '*' }),
+    ]).toEqual(['When … starts', 'When … is plugged in', 'When the frame … goes on', 'When a file appears in …'])
+  })
+
+  test.each<[string, Record<string, unknown>]>([
+    ['Once, at 2026-12-01 06:30', { kind: 'once', at: '2026-12-01T06:30' }],
+    ['At 06:30 every day', { kind: 'daily', at: '06:30' }],
+    ['At 06:30 every day', { kind: 'daily', at: '06:30', days: [7, 6, 5, 4, 3, 2, 1] }],
+    ['At 06:30 on weekdays', { kind: 'daily', at: '06:30', days: [5, 1, 2, 3, 4] }],
+    ['At 06:30 at weekends', { kind: 'daily', at: '06:30', days: [7, 6] }],
+    ['At 06:30 on Sunday', { kind: 'daily', at: '06:30', days: [7, 7] }],
+    ['At 06:30 on Monday, Wednesday and Friday', { kind: 'daily', at: '06:30', days: [5, 3, 1] }],
+    ['Every minute', { kind: 'every', minutes: 1 }],
+    ['Every 5 minutes', { kind: 'every', minutes: 5 }],
+    ['At dusk', { kind: 'sun', when: 'dusk' }],
+    ['20 minutes before dusk', { kind: 'sun', when: 'dusk', offsetMinutes: -20 }],
+    ['1 minute after dawn on Monday', { kind: 'sun', when: 'dawn', offsetMinutes: 1, days: [1] }],
+  ])('by the time: %s', (words, time) => {
+    expect(said({ kind: 'time', time })).toBe(words)
+  })
 })

@@ -88,6 +88,134 @@ describe('the way back of a run', () => {
     ])
   })
 
+  test('joins what goes to one place, and windows that become the same', () => {
+    const before = exampleDesk()
+    const done = run(
+      sheet(
+        { kind: 'files.bin', paths: ['/in/veil-1.exposure', '/in/veil-2.exposure'] },
+        { kind: 'frame.switch', frameIds: ['f', 'g'], to: 'on' },
+        { kind: 'frame.switch', frameIds: ['h'], to: 'off' },
+      ),
+      before,
+    )
+    expect(reverseOf(done.run, done.bench).steps).toMatchObject([
+      { id: 'r1', kind: 'frame.switch', frameIds: ['h'], to: 'on' },
+      { id: 'r2', kind: 'frame.switch', frameIds: ['g', 'f'], to: 'off' },
+      { id: 'r3', kind: 'files.restore', names: ['veil-2.exposure', 'veil-1.exposure'] },
+    ])
+    // Out of the bin again, and back into it.
+    const back = run(reverseOf(done.run, done.bench).steps, done.bench)
+    expect(reverseOf(back.run, back.bench).steps[0]).toMatchObject({
+      kind: 'files.bin',
+      paths: ['/in/veil-1.exposure', '/in/veil-2.exposure'],
+    })
+  })
+
+  test('puts windows back where they stood, frames in their order, and folders that were made into the bin', () => {
+    const before = exampleDesk()
+    const done = run(
+      sheet(
+        {
+          kind: 'windows.place',
+          which: { kind: 'program', programId: 'chart' },
+          display: { kind: 'named', deviceId: 'right' },
+          desktop: 2,
+          place: { kind: 'rectangle', area: { x: 10, y: 5, width: 40, height: 30 } },
+        },
+        {
+          kind: 'windows.place',
+          which: { kind: 'program', programId: 'chart' },
+          place: { kind: 'named', name: 'left' },
+        },
+        { kind: 'frame.lift', frameIds: ['f'], to: 'top' },
+        { kind: 'frame.lift', frameIds: ['f'], to: 'back' },
+        { kind: 'files.folder', path: '/later/new' },
+      ),
+      before,
+    )
+    expect(reverseOf(done.run, done.bench).steps).toMatchObject([
+      { kind: 'files.bin', paths: ['/later/new'] },
+      { kind: 'frame.lift', frameIds: ['f'], to: 'top' },
+      { kind: 'frame.lift', frameIds: ['f'], to: 'back' },
+      {
+        kind: 'windows.place',
+        display: { deviceId: 'right' },
+        desktop: 2,
+        place: { kind: 'rectangle', area: { x: 10 } },
+      },
+      { kind: 'windows.place', desktop: 1, place: { kind: 'own' } },
+    ])
+  })
+
+  test('opens a program with the folder and environment it had, and without the bench with what it showed', () => {
+    const before = exampleDesk()
+    const opened = run(
+      sheet({
+        kind: 'program.open',
+        programId: 'book',
+        args: ['/l/a.log'],
+        workingDirectory: '/in',
+        environment: [{ name: 'PAGE', value: '$1' }],
+        windowMode: 'maximized',
+        whenRunning: 'another',
+      }),
+      before,
+    )
+    const closed = run(
+      sheet({ kind: 'windows.close', which: { kind: 'title', text: 'a.log' }, unsaved: 'discard' }),
+      opened.bench,
+    )
+    const [again] = reverseOf(closed.run).steps.filter(
+      (one) => one.kind === 'program.open' && one.args.includes('/l/a.log') && one.programId === 'book',
+    )
+    expect(again).toMatchObject({
+      whenRunning: 'another',
+      windowMode: 'maximized',
+      workingDirectory: '/in',
+      environment: [{ name: 'PAGE', value: expect.stringContaining('$1') as string }],
+    })
+    // Without the bench a window is known by its id only.
+    const set = run(
+      sheet({ kind: 'windows.set', which: { kind: 'program', programId: 'chart' }, to: 'hidden' }),
+      before,
+    )
+    expect(reverseOf(set.run).steps).toMatchObject([
+      { kind: 'windows.set', which: { kind: 'window', windowId: 'w-chart' }, to: 'normal' },
+    ])
+  })
+
+  test('an error window, unsaved work, and another name in another folder have no way back', () => {
+    const before = exampleDesk()
+    const broken = run(
+      sheet({ kind: 'program.open', programId: 'book', args: ['/l/none.log'], onFailure: 'go-on' }),
+      before,
+    )
+    const errors = run(sheet({ kind: 'windows.close', which: { kind: 'front' }, unsaved: 'discard' }), broken.bench)
+    expect(reverseOf(errors.run, errors.bench).without.map(({ because }) => because)).toContain(
+      'An error window is not opened on purpose.',
+    )
+    const typed = run(sheet({ kind: 'text.type', text: 'x', programId: 'book' }), before)
+    const lost = run(
+      sheet({ kind: 'windows.close', which: { kind: 'title', text: 'b.log' }, unsaved: 'discard' }),
+      typed.bench,
+    )
+    expect(reverseOf(lost.run, lost.bench).without.map(({ because }) => because)).toEqual([
+      'What was not saved in it is gone.',
+    ])
+    const full = run(
+      sheet(
+        { kind: 'files.move', act: 'copy', paths: ['/in/veil-1.exposure'], to: '/later', taken: 'both' },
+        { kind: 'files.move', act: 'move', paths: ['/in/veil-1.exposure'], to: '/later', taken: 'both' },
+      ),
+      before,
+    )
+    const back = reverseOf(full.run, full.bench)
+    expect([back.steps.map(({ kind }) => kind), back.without.map(({ because }) => because)]).toEqual([
+      ['files.bin'],
+      [expect.stringMatching(/^It got another name there; move \/later\/.* back to \/in\/veil-1\.exposure by hand\.$/)],
+    ])
+  })
+
   test('of the way back of a reversible sheet is the same bench again', () => {
     fc.assert(
       fc.property(fc.shuffledSubarray(reversible, { minLength: 1, maxLength: 6 }), (parts) => {
