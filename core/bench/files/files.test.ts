@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import {
   countIn,
   EMPTY_SHELF,
+  EMPTY_TREE,
   fileAt,
   fileTable,
   fileTree,
@@ -13,12 +14,13 @@ import {
   shelfDifferences,
   shelfEntries,
   shelfGet,
+  shelfOf,
   shelfPut,
   shelfRemove,
   withFile,
   withoutFile,
 } from '.'
-import type { Shelf } from '.'
+import type { BenchFile, Shelf } from '.'
 
 /** Few names, so that they meet again; among them those that objects have by themselves. */
 const names = fc.oneof(
@@ -48,6 +50,23 @@ describe('a shelf', () => {
         expect(shelfGet(shelf, wanted)).toBe(map.get(wanted))
       }),
     )
+  })
+
+  test('of many things at once is the one they would be on, had they been put there one by one', () => {
+    fc.assert(
+      fc.property(acts, (made) => {
+        const { shelf, map } = play(made)
+        expect(shelfOf([...map])).toEqual(shelf)
+      }),
+    )
+    // Two and two of these have one hash.
+    const colliding = ['costarring', 'liquid', 'declinate', 'macallums', 'altarage', 'zinke']
+    const many = [...Array.from({ length: 3000 }, (_, i) => `veil-${i}`), ...colliding].map(
+      (name, i) => [name, i] as const,
+    )
+    const one = many.reduce<Shelf<number>>((shelf, [name, i]) => shelfPut(shelf, name, i), EMPTY_SHELF)
+    expect(shelfOf(many)).toEqual(one)
+    expect(shelfOf([])).toEqual(EMPTY_SHELF)
   })
 
   test('is altered as it is put on and taken away from, and tells what stood there', () => {
@@ -120,6 +139,37 @@ describe('a tree of files', () => {
     expect(fileAt(tree, '/l')).toEqual({ kind: 'folder', label: 'Logs' })
     expect([countIn(tree, '/l'), countIn(tree, '/o'), countIn(tree, '/l/toString')]).toEqual([2, 0, 0])
     expect(fileTree(fileTable(tree))).toEqual(tree)
+  })
+
+  test('is the same in whatever order its paths come, as if they had been put there one by one', () => {
+    const part = fc.constantFrom('a', 'b', 'constructor', '__proto__', 'c d')
+    const folders = fc.uniqueArray(fc.array(part, { minLength: 1, maxLength: 4 }), {
+      selector: (parts) => parts.join('/'),
+    })
+    fc.assert(
+      fc.property(folders, fc.nat(), (given, seed) => {
+        const paths = new Set(given.flatMap((parts) => parts.map((_, i) => `/${parts.slice(0, i + 1).join('/')}`)))
+        const holds = (path: string) => [...paths].some((other) => other.startsWith(`${path}/`))
+        const entries = [...paths].map((path, i): [string, BenchFile] => [
+          path,
+          holds(path) ? { kind: 'folder', label: `F${i}` } : { kind: 'file', sizeBytes: i },
+        ])
+        const mixed = entries.toSorted(([one], [other]) => ((one.length * seed) % 7) - ((other.length * seed) % 7))
+        const one = entries.reduce((made, [path, file]) => withFile(made, path, file), EMPTY_TREE)
+        expect(fileTree(Object.fromEntries(mixed))).toEqual(one)
+      }),
+    )
+  })
+
+  test('is none where something stands in no folder', () => {
+    const file: BenchFile = { kind: 'file', sizeBytes: 1 }
+    expect(() => fileTree({ '/': { kind: 'folder' }, '/l/a.log': file })).toThrow(RangeError)
+    expect(() => fileTree({ '/l': file, '/l/a.log': file })).toThrow(RangeError)
+    expect(fileTree({ '/': { kind: 'folder', label: 'All', binnedFrom: '/x' } })).toEqual({
+      ...EMPTY_TREE,
+      label: 'All',
+    })
+    expect(fileTree({})).toEqual(EMPTY_TREE)
   })
 
   test('is read whichever way a path is written, again and again, and after it was altered', () => {

@@ -1,6 +1,15 @@
 export { noteFileRead, watchFileReads } from './reads'
 export type { FileRead } from './reads'
-export { EMPTY_SHELF, shelfAlter, shelfDifferences, shelfEntries, shelfGet, shelfPut, shelfRemove } from './shelf'
+export {
+  EMPTY_SHELF,
+  shelfAlter,
+  shelfDifferences,
+  shelfEntries,
+  shelfGet,
+  shelfOf,
+  shelfPut,
+  shelfRemove,
+} from './shelf'
 export type { Shelf } from './shelf'
 export {
   countIn,

@@ -28,6 +28,35 @@ const DEEPEST = 32 / BITS
 
 export const EMPTY_SHELF: Shelf<never> = { size: 0, hashes: [], names: [], things: [] }
 
+/** Many things at once, each under a name of its own: the shelf that they would be on if they had been put there. */
+export function shelfOf<T>(entries: readonly (readonly [name: string, thing: T])[]): Shelf<T> {
+  return filled(
+    entries.map(([name, thing]) => ({ name, thing, hash: hashOf(name) })),
+    0,
+  )
+}
+
+interface Named<T> {
+  readonly name: string
+  readonly thing: T
+  readonly hash: number
+}
+
+function filled<T>(named: readonly Named<T>[], depth: number): Shelf<T> {
+  if (named.length <= BOARD_SIZE || depth === DEEPEST) {
+    const inOrder = named.toSorted((one, other) => (one.name < other.name ? -1 : 1))
+    return {
+      size: inOrder.length,
+      hashes: inOrder.map(({ hash }) => hash),
+      names: inOrder.map(({ name }) => name),
+      things: inOrder.map(({ thing }) => thing),
+    }
+  }
+  const slots: Named<T>[][] = Array.from({ length: FAN_OUT }, () => [])
+  for (const one of named) slots[slotOf(one.hash, depth)]!.push(one)
+  return { size: named.length, parts: slots.map((inside) => (inside.length === 0 ? null : filled(inside, depth + 1))) }
+}
+
 /** What stands under a name; names that objects have by themselves are names like any other. */
 export function shelfGet<T>(shelf: Shelf<T>, name: string): T | undefined {
   return get(shelf, name, hashOf(name))

@@ -1,5 +1,5 @@
 import { noteFileRead } from './reads'
-import { EMPTY_SHELF, shelfAlter, shelfDifferences, shelfEntries, shelfGet } from './shelf'
+import { EMPTY_SHELF, shelfAlter, shelfDifferences, shelfEntries, shelfGet, shelfOf } from './shelf'
 import type { Shelf } from './shelf'
 
 /** One entry of the file system as it is said of a path. */
@@ -183,15 +183,39 @@ export function* pathsThatDiffer(one: FileTree, other: FileTree, prefix = ''): G
   }
 }
 
-/** A tree from what is said of each path, whatever the order. Throws where a folder above is not among them. */
+/**
+ * A tree from what is said of each path, whatever the order. Throws where the folder that something stands in is not
+ * among them. Each folder is put together once, from what stands right in it.
+ */
 export function fileTree(table: FileTable): FileTree {
+  const inFolder = new Map<string, [name: string, path: string][]>()
   const paths = Object.keys(table).filter((path) => path !== '/')
-  // A folder comes before what is in it.
-  paths.sort((a, b) => a.split('/').length - b.split('/').length)
+  for (const path of paths) {
+    const end = path.lastIndexOf('/')
+    const above = path.slice(0, end)
+    const standing = inFolder.get(above)
+    if (standing) standing.push([path.slice(end + 1), path])
+    else inFolder.set(above, [[path.slice(end + 1), path]])
+  }
+  let placed = 0
+  const folderWith = (said: Omit<Folder, 'entries'>, path: string): Folder => {
+    const standing = inFolder.get(path) ?? []
+    placed += standing.length
+    return {
+      ...said,
+      entries: shelfOf(
+        standing.map(([name, inside]): [string, FileNode] => {
+          const file = table[inside]!
+          return [name, file.kind === 'file' ? file : folderWith(file, inside)]
+        }),
+      ),
+    }
+  }
   const root = table['/']
-  const begun: FileTree =
-    root?.kind === 'folder' && root.label !== undefined ? { ...EMPTY_TREE, label: root.label } : EMPTY_TREE
-  return paths.reduce((tree, path) => withFile(tree, path, table[path]!), begun)
+  const label = root?.kind === 'folder' ? root.label : undefined
+  const tree = folderWith({ kind: 'folder', ...(label === undefined ? {} : { label }) }, '')
+  if (placed < paths.length) throw new RangeError('a path stands in no folder')
+  return tree
 }
 
 /** What is said of each path. */
