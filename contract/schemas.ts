@@ -50,7 +50,12 @@ export const keyLogEntrySchema = z.object({
     .meta({ description: 'What a turntable that the key opened came to; null while it is open.' }),
 })
 
-export const benchAnswerSchema = z.object({ version: z.number().int(), state: writtenBenchSchema })
+export const benchAnswerSchema = z.object({
+  version: z.number().int(),
+  state: writtenBenchSchema,
+  /** Files that nothing shows are not among these; all of them are to be asked for. */
+  isPartial: z.literal(true).optional(),
+})
 
 /**
  * What a tab needs to begin with, beside the levers and the bench, which it asks for afterwards; live events continue

@@ -3,7 +3,8 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterAll, beforeAll, expect, test, vi } from 'vitest'
 import { useMirror } from '../app/live/useMirror'
 import type { LiveEvent } from '../contract'
-import { writeBench } from '../core/bench'
+import { benchInSight, fileTable, writeBench } from '../core/bench'
+import type { Change, WrittenBench } from '../core/bench'
 import { leverDraftSchema } from '../core/levers'
 import type { Lever } from '../core/levers'
 import { changeByHand, edit, redo, undo } from './engine/edits'
@@ -27,7 +28,7 @@ afterAll(async () => {
 })
 
 /** A tab: a mirror of its own that is fed the live events as text, as they travel. */
-function openTab() {
+function openTab(isPartial = false) {
   const mirror = useMirror(createPinia())
   const { book } = engine.store
   mirror.fill({
@@ -50,7 +51,11 @@ function openTab() {
       checkUp: engine.checkUpDesk.state(),
     },
     levers: [...book.allLevers],
-    bench: { version: engine.store.benchVersion, state: writeBench(engine.store.bench) },
+    bench: {
+      version: engine.store.benchVersion,
+      state: writeBench(isPartial ? benchInSight(engine.store.bench, 0) : engine.store.bench),
+      ...(isPartial ? { isPartial: true } : {}),
+    },
   })
   const fitted: boolean[] = []
   const leave = engine.feed.subscribe(
@@ -174,5 +179,43 @@ test('two tabs that edit at random, each from what it shows, both have what the 
       }
     }),
     { numRuns: 15 },
+  )
+}, 120_000)
+
+test('a tab that begins with the files in sight has all of them in the end, whatever is done meanwhile', async () => {
+  setActivePinia(createPinia())
+  const home = () => engine.store.bench.folders.home!
+  const files = (which: number): Change[] => {
+    const paths = Object.keys(fileTable(engine.store.bench.files)).filter((path) => path.startsWith(`${home()}/`))
+    const path = paths[which % paths.length]!
+    return which % 3 === 0
+      ? [{ kind: 'file.put', path: `${home()}/new-${which}`, file: { kind: 'file', sizeBytes: which } }]
+      : [{ kind: 'file.move', from: path, to: `${home()}/moved-${which}` }]
+  }
+  const change = fc.record({ isFile: fc.boolean(), which: fc.nat(1000) })
+  await fc.assert(
+    fc.asyncProperty(fc.array(change, { maxLength: 12 }), fc.nat(12), fc.nat(3), async (changes, at, late) => {
+      const tab = openTab(true)
+      let whole: { version: number; state: WrittenBench } | undefined
+      for (const [i, { isFile, which }] of changes.entries()) {
+        const { bench, benchVersion } = engine.store
+        // The answer is of some moment, and comes some changes later.
+        if (i === at) whole = { version: benchVersion, state: writeBench(bench) }
+        if (whole && i === at + late) expect(tab.mirror.takeBench(whole)).toBe(true)
+        if (isFile) await changeByHand(engine.store, files(which))
+        else await perform(tab, 'lamp', which)
+        expect(tab.mirror.benchVersion).toBe(engine.store.benchVersion)
+        expect(tab.mirror.bench.devices).toEqual(engine.store.bench.devices)
+      }
+      if (!tab.mirror.hasAllFiles) {
+        const { bench, benchVersion } = engine.store
+        expect(tab.mirror.takeBench(whole ?? { version: benchVersion, state: writeBench(bench) })).toBe(true)
+      }
+      await engine.store.idle()
+      isTrue(tab)
+      expect(tab.mirror.hasAllFiles).toBe(true)
+      tab.leave()
+    }),
+    { numRuns: 25 },
   )
 }, 120_000)

@@ -40,6 +40,10 @@ const rows = computed(() =>
       (a, b) => Number(b.node.kind === 'folder') - Number(a.node.kind === 'folder') || byName.compare(a.name, b.name),
     ),
 )
+const nothingHere = computed(() => {
+  if (!mirror.hasAllFiles) return 'Its files are on their way.'
+  return isBin.value ? 'The bin is empty.' : 'Nothing is in this folder.'
+})
 const listRows = computed(() => plainRows(rows.value))
 /** What was marked here, before the bench says so: an act right after it is about this. */
 const markedHere = ref<readonly string[]>()
@@ -221,7 +225,7 @@ const sizeWords = (bytes: number) =>
         </div>
       </template>
       <template #empty>
-        <p class="soft none">{{ isBin ? 'The bin is empty.' : 'Nothing is in this folder.' }}</p>
+        <p class="soft none">{{ nothingHere }}</p>
       </template>
     </RowList>
   </div>

@@ -59,6 +59,8 @@ const status = computed(() => {
   const { phase, scannedCount, builtAtMs } = finder
   const found = `${countOf(scannedCount, 'file or folder', 'files and folders')}`
   switch (phase) {
+    case 'waiting':
+      return 'Waits for the files of the bench …'
     case 'scanning':
       return `Taking in files: ${scannedCount.toLocaleString('en')} so far …`
     case 'stopped':

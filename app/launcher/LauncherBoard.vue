@@ -161,7 +161,7 @@ useEventListener(window, 'keydown', (event) => {
         <ActStrip v-if="hit && mode.kind === 'find'" :hit="hit" :does="does" @act="deeds.perform($event, hit.entry)" />
         <p class="foot soft">
           <span role="status">{{
-            finder.phase === 'scanning'
+            finder.phase === 'scanning' || finder.phase === 'waiting'
               ? `Taking in files: ${finder.scannedCount.toLocaleString('en')} so far`
               : `Finds among ${countOf(finder.size, 'entry', 'entries')}`
           }}</span>

@@ -161,6 +161,13 @@ export function useBoard() {
   watch([() => mirror.bench.clipboard, () => memory.sums, () => mirror.settings.launcher.shortWords], () => {
     if (isOpen.value) search = look()
   })
+  // What was taken in since it was typed is found without another key.
+  watch(
+    () => finder.phase,
+    (phase) => {
+      if (isOpen.value && phase === 'ready') search = look()
+    },
+  )
   watch(rows, (now) => {
     if (chosen.value >= now.length) chosen.value = Math.max(0, now.length - 1)
   })

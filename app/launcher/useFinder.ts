@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { fileAt } from '~~/core/bench'
 import type { FileTree } from '~~/core/bench'
 import { fileEntry, lettersOf, leverEntry, planScan, scanDelta, scanned } from '~~/core/finding'
@@ -23,7 +23,7 @@ export const useFinder = defineStore('finder', () => {
   const mirror = useMirror()
   const memory = useLauncherMemory()
 
-  const phase = ref<'idle' | 'scanning' | 'ready' | 'stopped'>('idle')
+  const phase = ref<'idle' | 'waiting' | 'scanning' | 'ready' | 'stopped'>('idle')
   const size = ref(0)
   /** Files and folders that were taken in by the scan that goes on, or was last. */
   const scannedCount = ref(0)
@@ -142,6 +142,11 @@ export const useFinder = defineStore('finder', () => {
   }
 
   function followFiles(): void {
+    // They are taken in when all of them are here.
+    if (!mirror.hasAllFiles) {
+      phase.value = 'waiting'
+      return
+    }
     const of = [mirror.settings.launcher.scan, mirror.bench.folders]
     if (!scanOf.every((part, i) => part === of[i]) || scanOf.length === 0) {
       if (files) return scanNow()
@@ -199,6 +204,11 @@ export const useFinder = defineStore('finder', () => {
     phase.value = 'stopped'
     builtAtMs.value = Date.now()
   }
+
+  watch(
+    () => mirror.hasAllFiles,
+    (hasAll) => hasAll && worker && follow(),
+  )
 
   /** Gets the index ready before it is asked for the first time. */
   async function start(): Promise<void> {

@@ -19,6 +19,8 @@ const KEPT_RUNS = 500
 const KEPT_CHANGES = 200
 const UNKNOWN: StateAnswer['checkUp'] = { due: 0, toRehearse: 0, isKnown: false, faults: 0, notes: 0, edition: 0 }
 
+type BenchEvent = Extract<LiveEvent, { type: 'bench' }>
+
 const emptyBench: BenchState = {
   programs: {},
   windows: {},
@@ -56,6 +58,10 @@ export const useMirror = defineStore('mirror', () => {
   const phase = ref<'loading' | 'live' | 'cut-off'>('loading')
   const bench = shallowRef<BenchState>(emptyBench)
   const benchVersion = ref(0)
+  /** Whether all files are here; where there are many, a tab begins with those that are to be seen. */
+  const hasAllFiles = ref(true)
+  /** What happened on the bench while they were not. */
+  let meanwhile: BenchEvent[] = []
   const levers = shallowRef<readonly Lever[]>([])
   const edits = new LeverLog()
   /** Goes up whenever levers change; see `leversSince`. */
@@ -146,6 +152,8 @@ export const useMirror = defineStore('mirror', () => {
   function fill({ state, levers: all, bench: now }: Filling): void {
     bench.value = readBench(now.state)
     benchVersion.value = now.version
+    hasAllFiles.value = !now.isPartial
+    meanwhile = []
     levers.value = all
     edits.forget()
     leverRevision.value = edits.revision
@@ -237,9 +245,22 @@ export const useMirror = defineStore('mirror', () => {
     takeLevers({ changed: newer, removed: [] })
   }
 
-  function takeChanges({ version, changes }: Extract<LiveEvent, { type: 'bench' }>): boolean {
+  /** The whole bench in place of one that had not all files. False as with `take`. */
+  function takeBench({ version, state }: Filling['bench']): boolean {
+    const since = meanwhile
+    meanwhile = []
+    lately = []
+    hasAllFiles.value = true
+    bench.value = readBench(state)
+    benchVersion.value = version
+    return since.every(takeChanges)
+  }
+
+  function takeChanges(event: BenchEvent): boolean {
+    const { version, changes } = event
     if (version <= benchVersion.value) return true
     if (version !== benchVersion.value + changes.length) return false
+    if (!hasAllFiles.value) return takeForNow(event)
     let after = bench.value
     for (const [i, change] of changes.entries()) {
       const next = applyChange(after, change)
@@ -250,6 +271,17 @@ export const useMirror = defineStore('mirror', () => {
     lately = lately.slice(-KEPT_CHANGES)
     bench.value = after
     benchVersion.value = version
+    return true
+  }
+
+  /** What can be seen of changes while not all files are here; they are made in full when those have come. */
+  function takeForNow(event: BenchEvent): true {
+    meanwhile.push(event)
+    bench.value = event.changes.reduce((before, change) => {
+      const after = applyChange(before, change)
+      return after.ok ? after.value : before
+    }, bench.value)
+    benchVersion.value = event.version
     return true
   }
 
@@ -271,6 +303,7 @@ export const useMirror = defineStore('mirror', () => {
     framesStanding,
     bench,
     benchVersion,
+    hasAllFiles,
     levers,
     frames,
     framesLive,
@@ -304,6 +337,7 @@ export const useMirror = defineStore('mirror', () => {
     tableOf,
     fill,
     take,
+    takeBench,
     adopt,
   }
 })

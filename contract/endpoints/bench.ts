@@ -8,7 +8,15 @@ import type { Endpoint } from './endpoint'
 
 /** The workstation: as it stands, altered by hand, and what is described of it. */
 export const benchEndpoints = {
-  readBench: { method: 'GET', path: '/api/bench', summary: 'The workstation as it stands.', answer: benchAnswerSchema },
+  readBench: {
+    method: 'GET',
+    path: '/api/bench',
+    summary:
+      'The workstation as it stands; with `files=shown`, where it has more than 2,000 of them, with the files and ' +
+      'folders that its windows show, and no others.',
+    query: z.object({ files: z.enum(['all', 'shown']).default('all') }),
+    answer: benchAnswerSchema,
+  },
   changeBench: {
     method: 'POST',
     path: '/api/bench/changes',

@@ -11,6 +11,7 @@ export { desktopCount, desktopName, desktopOf, isOnShownDesktop, shownDesktop } 
 export { defaultDevice, lampIndex } from './devices'
 export { displayOf, displaysOf } from './displays'
 export { draftOf, selectionOf, sizeOfText } from './draft'
+export { benchInSight, MANY_FILES } from './inSight'
 export { benchIssue, describeIssue } from './issues'
 export type { BenchFact } from './issues'
 export {

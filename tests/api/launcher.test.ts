@@ -133,3 +133,28 @@ test('short words and what is scanned are settings, with a way back', async () =
   await call('POST', '/api/undo')
   expect((await read()).settings.launcher).toEqual(settings.launcher)
 })
+
+describe('a bench of many files', () => {
+  test('is given with those that its windows show, where that is asked for, and whole otherwise', async () => {
+    type Answer = { version: number; state: WrittenBench; isPartial?: true }
+    const read = async (query = '') => (await call<Answer>('GET', `/api/bench${query}`)).body
+    // Few of them come at once, whatever is asked for.
+    const few = await read('?files=shown')
+    expect([few.isPartial, few]).toEqual([undefined, await read()])
+    const files = Array.from({ length: 2100 }, (_, i) => ({
+      kind: 'file.put',
+      path: `/far-${i}`,
+      file: { kind: 'file', sizeBytes: i },
+    }))
+    for (let from = 0; from < files.length; from += 100)
+      expect((await call('POST', '/api/bench/changes', { changes: files.slice(from, from + 100) })).status).toBe(200)
+    const whole = await read('?files=all')
+    expect([whole.isPartial, Object.keys(whole.state.files).length > 2100]).toEqual([undefined, true])
+    const shown = await read('?files=shown')
+    expect(shown).toMatchObject({ isPartial: true, version: whole.version })
+    expect(Object.keys(shown.state.files).filter((path) => path.startsWith('/far-'))).toEqual([])
+    for (const [path, file] of Object.entries(shown.state.files)) expect(whole.state.files[path]).toEqual(file)
+    expect({ ...shown.state, files: {} }).toEqual({ ...whole.state, files: {} })
+    expect((await call('GET', '/api/bench?files=some')).status).toBe(400)
+  })
+})
