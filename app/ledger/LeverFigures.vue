@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, shallowRef, watch } from 'vue'
 import type { AnswerOf } from '~~/contract'
 import { countOf } from '~~/core/names'
 import { describeStep, durationInWords, everyStep, rowWords } from '~~/core/steps'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
-import PullsChart from './PullsChart.client.vue'
 import { dayWords } from './savingWords'
 
 /** How often one lever was pulled, how long that took, how often it failed and at which row. */
 const { leverId } = defineProps<{ leverId: string }>()
 
+/** What draws is large, and needed only where something was pulled. */
+const PullsChart = defineAsyncComponent(() => import('./PullsChart.client.vue'))
 const DAYS = 90
 const mirror = useMirror()
 const notices = useNotices()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { AnswerOf } from '~~/contract'
 import { durationInWords } from '~~/core/steps'
@@ -15,10 +15,10 @@ import RowList from '~/rows/RowList.vue'
 import { useTypedList } from '~/rows/useTypedList'
 import HandCorrection from './HandCorrection.vue'
 import { LEDGER_TABS } from './ledgerTabs'
-import SavingsChart from './SavingsChart.client.vue'
 import { dayWords, timeSaved } from './savingWords'
 
 /** What levers saved, as an estimate, over time and by lever, with the table behind the pictures. */
+const SavingsChart = defineAsyncComponent(() => import('./SavingsChart.client.vue'))
 const mirror = useMirror()
 const notices = useNotices()
 const router = useRouter()

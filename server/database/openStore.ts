@@ -9,6 +9,7 @@ import type { StoreContent } from './content'
 import { copiesOf, readCopy } from './copies'
 import { findDamage, reasonOf } from './damage'
 import type { Damage } from './damage'
+import { endWhenLost } from './endWhenLost'
 import { lockStore, StoreError } from './lockStore'
 import { migrate, openFiles } from './openDatabase'
 import type { OpenDatabase } from './openDatabase'
@@ -48,6 +49,7 @@ export async function openStore(
       await engine.close().catch(() => undefined)
       throw new StoreError(damaged(folder, damage, true))
     }
+    endWhenLost(engine, folder)
     if (content) await seed(database, content, Date.now())
     return {
       database,

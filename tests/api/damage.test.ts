@@ -1,5 +1,15 @@
 import { spawnSync } from 'node:child_process'
-import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
@@ -142,4 +152,25 @@ describe('a damaged store', () => {
     expect((await begun(folder, 'restore')).levers).toHaveLength(demo.length)
     expect(existsSync(last)).toBe(true)
   }, 60_000)
+})
+
+test('a server that can keep nothing any more says so and ends, and does not leave anybody waiting', async () => {
+  const folder = withDamage(() => undefined)
+  const server = await startServer(folder)
+  const call = apiOf(server.url)
+  expect((await call('PATCH', '/api/levers/lever-2', { version: 2, name: 'Dome, once more' })).status).toBe(200)
+  rmSync(join(folder, 'database/pg_wal'), { recursive: true })
+  const ended = new Promise<number | null>((resolve) => server.process.once('exit', resolve))
+  // The log of the database goes on in a new file after some megabytes, and there is no place for one any more.
+  for (let i = 0; i < 200 && server.process.exitCode === null; i++) {
+    const changes = Array.from({ length: 8 }, (_, nth) => ({
+      kind: 'file.put',
+      path: `/home/large-${nth}`,
+      file: { kind: 'file', sizeBytes: 1, text: randomBytes(30_000).toString('hex') },
+    }))
+    await call('POST', '/api/bench/changes', { changes }).catch(() => undefined)
+  }
+  expect(await ended).toBe(1)
+  expect(server.output()).toContain(`The store in ${folder} cannot be used any more: `)
+  expect(server.output()).toContain('then start again.')
 })
