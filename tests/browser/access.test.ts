@@ -151,6 +151,24 @@ async function faultsOf(page: Page, runOnly: { type: 'tag' | 'rule'; values: str
   )
 }
 
+/** What can be used and stands beyond the right edge of the window, where nothing scrolls to it. */
+function cutOff(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const scrolls = (element: Element): boolean => {
+      for (let at: Element | null = element; at; at = at.parentElement)
+        if (['auto', 'scroll'].includes(getComputedStyle(at).overflowX) && at.scrollWidth > at.clientWidth) return true
+      return false
+    }
+    return [...document.querySelectorAll('main button, main input, main a, main [role="tab"], header button')].flatMap(
+      (element) => {
+        const { right, width } = element.getBoundingClientRect()
+        const isBeyond = width > 0 && right > innerWidth + 1 && !scrolls(element)
+        return isBeyond ? [`${element.getAttribute('aria-label') ?? element.textContent} ends at ${right} px`] : []
+      },
+    )
+  })
+}
+
 /** Goes to another view as the Back key would, without reading the application again. */
 async function goTo(page: Page, path: string): Promise<void> {
   const isOther = await page.evaluate((to) => {
@@ -168,6 +186,7 @@ async function goTo(page: Page, path: string): Promise<void> {
 async function isFree(page: Page, name: string): Promise<void> {
   // As a debugger does; a script put into the page is what its policy forbids.
   await page.evaluate(axeSource)
+  expect(await cutOff(page), name).toEqual([])
   const all = { type: 'tag' as const, values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'] }
   for (const theme of ['day', 'night', 'dark-adapted'] as const) {
     await page.evaluate(async (id) => {
