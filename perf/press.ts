@@ -26,12 +26,15 @@ const browser = await openBrowser()
 try {
   const first = await browser.newPage()
   const loaded = new Map<string, number>()
-  first.on('response', async (response) => {
-    if (response.url().endsWith('.js')) loaded.set(response.url(), gzipSync(await response.buffer()).length)
+  const sizes: Promise<unknown>[] = []
+  first.on('response', (response) => {
+    if (!response.url().endsWith('.js')) return
+    sizes.push(response.buffer().then((bytes) => loaded.set(response.url(), gzipSync(bytes).length)))
   })
   await first.goto(`${server.url}/levers`)
   await first.waitForSelector('.lever')
   await new Promise((resolve) => setTimeout(resolve, 500))
+  await Promise.all(sizes)
   await first.close()
 
   const barePage = await browser.newPage()

@@ -41,7 +41,7 @@ const leversAboutDevices = computed(() =>
 const users = computed(() => {
   const used = new Map<string, string[]>()
   for (const lever of leversAboutDevices.value) {
-    const meant = [...everyStep(lever.steps)].flatMap(({ step }) => devicesMeant(step, mirror.bench))
+    const meant = [...everyStep(lever.steps)].flatMap(({ step }) => devicesMeant(step, mirror.equipment))
     for (const id of new Set([...devicesNamed(lever), ...meant]))
       used.set(id, [...(used.get(id) ?? []), `${lever.plate} ${lever.name}`])
   }
@@ -49,7 +49,7 @@ const users = computed(() => {
 })
 const devices = computed(() => {
   const has = hasWords(filter.value)
-  return Object.values(mirror.bench.devices)
+  return Object.values(mirror.equipment.devices)
     .map((device) => ({
       device,
       kind: deviceKindWords[device.kind].one,
@@ -58,8 +58,8 @@ const devices = computed(() => {
         id,
         control,
         words: valueInWords(control),
-        lamp: mirror.bench.lamps[lampIndex(mirror.bench, { deviceId: device.id, controlId: id })],
-        light: lampNow({ deviceId: device.id, controlId: id }, mirror.bench).state,
+        lamp: mirror.equipment.lamps[lampIndex(mirror.equipment, { deviceId: device.id, controlId: id })],
+        light: lampNow({ deviceId: device.id, controlId: id }, mirror.equipment).state,
       })),
     }))
     .filter(({ device, kind, rows, usedBy }) =>
@@ -206,6 +206,12 @@ function copyStep(device: Device, controlId: string, control: Control): void {
 </template>
 
 <style scoped>
+/* What of a long panel is out of sight is neither laid out nor painted with every frame. */
+section {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 160px;
+  overflow-clip-margin: 6px;
+}
 .inspector {
   gap: 10px;
 }

@@ -21,12 +21,12 @@ const handWords = '. Press to switch by hand.'
 const titleOf = (name: string, words: string, lever: Lever | undefined, isSwitch: boolean) =>
   `${name}: ${words}${lever ? `. Press to pull ${lever.plate} ${lever.name}.` : isSwitch ? handWords : ''}`
 const lamps = computed(() =>
-  mirror.bench.lamps.map((lamp) => {
-    const control = own(own(mirror.bench.devices, lamp.deviceId)?.controls ?? {}, lamp.controlId)
+  mirror.equipment.lamps.map((lamp) => {
+    const control = own(own(mirror.equipment.devices, lamp.deviceId)?.controls ?? {}, lamp.controlId)
     const lever = leverOf.value.get(`${lamp.deviceId} ${lamp.controlId}`)
     return {
       lamp,
-      ...lampNow(lamp, mirror.bench),
+      ...lampNow(lamp, mirror.equipment),
       lever,
       isSwitch: pointing.wanted === 'device' || control?.kind === 'switch' || lever !== undefined,
       value: control?.value ?? null,

@@ -42,10 +42,10 @@ const findings = computed(() =>
 const clashIndex = useClashIndex()
 const clashes = computed(() => clashIndex.clashesOf(lever))
 const lamp = computed(() => {
-  const watched = lampOf(lever, mirror.bench)
-  return watched && lampNow(watched, mirror.bench)
+  const watched = lampOf(lever, mirror.equipment)
+  return watched && lampNow(watched, mirror.equipment)
 })
-const goal = computed(() => goesTo(lever, mirror.bench))
+const goal = computed(() => goesTo(lever, mirror.equipment))
 /** Ways to pull it that are no keys, in words. */
 const doors = computed(() =>
   (lever.doors ?? [])
@@ -112,7 +112,7 @@ const runs = computed(() => mirror.runs.filter((run) => run.leverId === lever.id
           :title="describeTrigger(trigger)"
         />
         <span v-if="lever.triggers.length === 0">No key yet; reach it by the launcher or the rack.</span>
-        <span>{{ describeScope(lever.scope, mirror.bench) }}</span>
+        <span>{{ describeScope(lever.scope, mirror.equipment) }}</span>
       </p>
       <p v-if="lever.doors && lever.doors.length > 0">{{ doors }}</p>
       <p v-if="lever.aliases.length > 0" class="soft">Also found as {{ lever.aliases.join(', ') }}.</p>

@@ -24,13 +24,13 @@ const {
 const mirror = useMirror()
 const sentence = computed(() => describeSteps(lever.steps, mirror.names))
 const pattern = computed(() => lever.variant && mirror.leverById.get(lever.variant.patternId))
-const scope = computed(() => describeScope(lever.scope, mirror.bench))
+const scope = computed(() => describeScope(lever.scope, mirror.equipment))
 const lamp = computed(() => {
-  const watched = lampOf(lever, mirror.bench)
-  return watched && lampNow(watched, mirror.bench)
+  const watched = lampOf(lever, mirror.equipment)
+  return watched && lampNow(watched, mirror.equipment)
 })
-const goal = computed(() => goesTo(lever, mirror.bench))
-const state = computed(() => leverState(lever, frameOn, mirror.openRuns.get(lever.id), mirror.bench))
+const goal = computed(() => goesTo(lever, mirror.equipment))
+const state = computed(() => leverState(lever, frameOn, mirror.openRuns.get(lever.id), mirror.equipment))
 /** Where a pull would lead is worth more than that it can be pulled. */
 const stateWords = computed(() =>
   goal.value && state.value.tone === 'soft'

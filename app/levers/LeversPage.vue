@@ -30,7 +30,7 @@ const actions = useLeverActions()
 const filter = ref('')
 const list = useTemplateRef<{ focus: () => void }>('list')
 
-const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.bench, filter.value))
+const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.equipment, filter.value))
 /** By their frames, in the order of these. */
 const groups = computed(() => {
   const byFrame = new Map(mirror.framesStanding.map((frame) => [frame.id, [] as Lever[]]))

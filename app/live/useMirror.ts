@@ -33,6 +33,7 @@ const emptyBench: BenchState = {
   lamps: [],
 }
 
+const EQUIPMENT = ['programs', 'devices', 'lamps', 'folders'] as const
 const MINUTE_MS = 60_000
 
 /** The three answers that a tab begins with. */
@@ -110,6 +111,14 @@ export const useMirror = defineStore('mirror', () => {
   const liftedFrames = computed(() => bench.value.liftedFrames)
   const framesStanding = computed(() => framesInOrder(frames.value, { liftedFrames: liftedFrames.value }))
   const folders = computed(() => bench.value.folders)
+  /**
+   * The bench, for what goes by its programs, devices, lamps and known folders alone: the same one until any of them
+   * differs, so that nothing is looked at again because a window came to the front.
+   */
+  const equipment = computed<BenchState>((before) => {
+    const now = bench.value
+    return before && EQUIPMENT.every((part) => before[part] === now[part]) ? before : now
+  })
   const tables = computed(
     () => new Map(frames.value.map(({ id }) => [id, tableFor(id, values.value, { folders: folders.value })])),
   )
@@ -302,6 +311,7 @@ export const useMirror = defineStore('mirror', () => {
     moment,
     framesStanding,
     bench,
+    equipment,
     benchVersion,
     hasAllFiles,
     levers,

@@ -19,8 +19,8 @@ const tiles = computed(() =>
 const framesOn = computed(() => new Set(mirror.framesLive.filter(({ on }) => on).map(({ id }) => id)))
 const isOff = (lever: Lever) => !lever.enabled || !framesOn.value.has(lever.frameId)
 function lampFor(lever: Lever) {
-  const lamp = lampOf(lever, mirror.bench)
-  return lamp && lampNow(lamp, mirror.bench)
+  const lamp = lampOf(lever, mirror.equipment)
+  return lamp && lampNow(lamp, mirror.equipment)
 }
 </script>
 

@@ -39,7 +39,7 @@ const roads = computed(() =>
     const end = outwards(road.direction, lengthPx)
     const lever = road.leverId === undefined ? undefined : mirror.leverById.get(road.leverId)
     const step = road.step as Step | undefined
-    const watched = lever ? lampOf(lever, mirror.bench) : step && lampOfStep(step, mirror.bench)
+    const watched = lever ? lampOf(lever, mirror.equipment) : step && lampOfStep(step, mirror.equipment)
     return {
       road,
       index,
@@ -55,7 +55,7 @@ const roads = computed(() =>
       },
       lever,
       nature: step && natureOf([step]),
-      lamp: watched && lampNow(watched, mirror.bench),
+      lamp: watched && lampNow(watched, mirror.equipment),
       off: lever ? !lever.enabled : false,
     }
   }),
