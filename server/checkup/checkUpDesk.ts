@@ -20,6 +20,7 @@ import type { Store } from '../engine/store'
 import { ScriptHouse } from '../scripts/scriptHouse'
 import { FollowStore } from './followStore'
 import type { FromCheckUp, ToCheckUp } from './messages'
+import { report } from '../report'
 
 /** Beside the built server; the development server has none. */
 const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'checkUpWorker.cjs')
@@ -206,7 +207,7 @@ export class CheckUpDesk {
     worker.unref()
     worker.on('message', (message: FromCheckUp) => this.take(message))
     worker.on('error', (error) => {
-      console.error('check-up:', error)
+      report('check-up', error)
       this.worker = undefined
       // Whoever asked gets what was known, and a new thread begins for whoever asks next.
       this.letGo()
@@ -320,7 +321,7 @@ export class CheckUpDesk {
     const added = fresh.map(({ id }) => ({ id, sinceMs }))
     this.writing = this.writing
       .then(() => this.store.aside((database) => writeFindings(database, added, gone, wellAtMs)))
-      .catch((error: unknown) => console.error('check-up:', error))
+      .catch((error: unknown) => report('check-up', error))
   }
 
   private tellTabs(news: readonly Finding[] = []): void {

@@ -1,6 +1,7 @@
 import { pruneChanges, writeBenchAt } from '../database/benchTable'
 import type { BenchAt } from '../database/benchTable'
 import type { Queries } from '../database/openDatabase'
+import { report } from '../report'
 
 /**
  * After so many changes the parts of the bench are stored again, so that a start has few changes to make again: as soon
@@ -39,7 +40,7 @@ export class BenchSnapshots {
   whenQuiet(version: number, callBack: () => Promise<void>): void {
     this.stopWaiting()
     if (!this.isDue(version)) return
-    const store = () => callBack().catch((error: unknown) => console.error('bench:', error))
+    const store = () => callBack().catch((error: unknown) => report('bench', error))
     this.quiet = setTimeout(() => void store(), QUIET_MS).unref()
   }
 

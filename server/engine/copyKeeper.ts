@@ -2,6 +2,7 @@ import { hasDaily, writeBackup } from '../database/backups'
 import { writeCopy } from '../database/copies'
 import { contentOf } from './storeContent'
 import type { Store } from './store'
+import { report } from '../report'
 
 const FIRST_AFTER_MS = 5000
 const EVERY_MS = 3_600_000
@@ -50,7 +51,7 @@ export class CopyKeeper {
         this.copied = { revision, benchVersion }
         if (isDue) await writeBackup(this.folder, content, 'daily', nowMs)
       } catch (error) {
-        console.error('copy of the store:', error)
+        report('copy of the store', error)
       }
     })
     return this.isWriting

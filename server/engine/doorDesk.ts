@@ -11,6 +11,7 @@ import { readDoorTimes, writeDoorTime } from '../database/doorTable'
 import { pullLever } from './pullLever'
 import type { RunDriver } from './runDriver'
 import type { Store } from './store'
+import { report } from '../report'
 
 const LOOK_MS = 1000
 const MINUTE_MS = 60_000
@@ -69,7 +70,7 @@ export class DoorDesk {
     if (this.isClosed) return
     this.timer = setTimeout(() => {
       void this.look()
-        .catch((error: unknown) => console.error('times of levers:', error))
+        .catch((error: unknown) => report('times of levers', error))
         .then(() => this.lookAgain())
     }, LOOK_MS).unref()
   }
@@ -144,7 +145,7 @@ export class DoorDesk {
   /** Whoever changed the bench does not wait for it, nor for what goes wrong with it. */
   private pullAside(leverId: string, given: Scope, causes: readonly RunHead[]): void {
     if (this.isClosed) return
-    this.pull(leverId, 'event', given, causes).catch((error: unknown) => console.error(`pull of ${leverId}:`, error))
+    this.pull(leverId, 'event', given, causes).catch((error: unknown) => report(`pull of ${leverId}`, error))
   }
 
   /** Pulls a lever where its keys would be live; what keeps it from that beyond is told in the ledger. */

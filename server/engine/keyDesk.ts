@@ -16,6 +16,7 @@ import type { RecorderDesk } from './recorderDesk'
 import type { RunDesk } from './runDesk'
 import type { RunDriver } from './runDriver'
 import type { Store } from './store'
+import { report } from '../report'
 
 const KEPT_ENTRIES = 200
 const KEPT_SOURCES = 200
@@ -186,7 +187,7 @@ export class KeyDesk {
       source,
       setTimeout(
         () => {
-          this.press(source, [{ kind: 'tick', atMs: waitUntilMs }]).catch((error) => console.error('keys:', error))
+          this.press(source, [{ kind: 'tick', atMs: waitUntilMs }]).catch((error) => report('keys', error))
         },
         Math.max(0, waitUntilMs - lastAtMs) + GRACE_MS,
       ),

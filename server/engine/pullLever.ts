@@ -12,6 +12,7 @@ import type { PullOptions } from './beginnings'
 import type { RunDriver } from './runDriver'
 import type { Plan, World } from './plan'
 import type { Store } from './store'
+import { report } from '../report'
 
 /** So many pulls of one lever may wait for each other. */
 const MOST_QUEUED = 100
@@ -50,7 +51,7 @@ export async function pullLever(
     return await store.change(planWith())
   } catch (error) {
     // What could not be stored stands in the ledger as a run that failed, with the reason.
-    console.error(`pull of ${id}:`, error)
+    report(`pull of ${id}`, error)
     return store.change(planWith(error instanceof Error ? error.message : error))
   }
 }

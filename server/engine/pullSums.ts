@@ -4,6 +4,7 @@ import { dayOf } from '../database/runTable'
 import { readSumsAfter, readSumsOf } from '../database/savingsTable'
 import type { LeverSums } from '../database/savingsTable'
 import type { Store } from './store'
+import { report } from '../report'
 
 /** So many levers are read between two turns of others. */
 const LEVERS_AT_ONCE = 100
@@ -21,7 +22,7 @@ export class PullSums {
 
   constructor(private readonly store: Store) {
     this.warmUp = setTimeout(() => {
-      this.read().catch((error: unknown) => console.error('sums of levers:', error))
+      this.read().catch((error: unknown) => report('sums of levers', error))
     }, WARM_UP_AFTER_MS).unref()
     store.watchEnded((heads) => {
       for (const head of heads) this.count(head)

@@ -6,6 +6,7 @@ import { dropRevisions } from '../database/revisionTable'
 import { dropUnusedWords } from '../database/ledgerTable'
 import { dropLogs, dropRunsBefore, dropRunsUpto, lastRunSeq } from '../database/runTable'
 import type { Store } from './store'
+import { report } from '../report'
 
 const FIRST_AFTER_MS = 20_000
 const EVERY_MS = 3_600_000
@@ -32,11 +33,11 @@ export class Retention {
   }
 
   private async sweepClips(): Promise<void> {
-    await sweepClips(this.store).catch((error: unknown) => console.error('retention:', error))
+    await sweepClips(this.store).catch((error: unknown) => report('retention', error))
   }
 
   private async sweepAgain(): Promise<void> {
-    await sweep(this.store).catch((error: unknown) => console.error('retention:', error))
+    await sweep(this.store).catch((error: unknown) => report('retention', error))
     this.timer = setTimeout(() => void this.sweepAgain(), EVERY_MS).unref()
   }
 }

@@ -17,6 +17,7 @@ import type { World } from './plan'
 import type { Store } from './store'
 import { stretchOf } from './stretch'
 import type { FirstPart, OpenRun, Stretch } from './stretch'
+import { report } from '../report'
 
 /** So often a run that waits for something looks whether it has come. */
 const LOOK_MS = 1000
@@ -140,7 +141,7 @@ export class RunDriver {
    */
   private async breakOff(run: OpenRun, error: unknown): Promise<void> {
     const because = runIssue({ code: 'not-stored', because: error instanceof Error ? error.message : String(error) })
-    console.error(`run ${run.head.id}:`, error)
+    report(`run ${run.head.id}`, error)
     const broken = failHead(run.head, run.log, because, this.store.nowMs())
     run.log.push(...broken.entries)
     run.head = broken.run
@@ -152,7 +153,7 @@ export class RunDriver {
           runs: [run],
         }),
       )
-      .catch((again: unknown) => console.error(`run ${run.head.id} could not be ended:`, again))
+      .catch((again: unknown) => report(`run ${run.head.id} could not be ended`, again))
     this.settle(run)
   }
 
@@ -243,7 +244,7 @@ export class RunDriver {
   private takeTurnSoon(): void {
     if (this.isTurnDue || this.isClosed) return
     this.isTurnDue = true
-    this.takeTurn().catch((error: unknown) => console.error('runs:', error))
+    this.takeTurn().catch((error: unknown) => report('runs', error))
   }
 
   private async takeTurn(): Promise<void> {
@@ -272,7 +273,7 @@ export class RunDriver {
       const timed = () => [this.open.get(id)].flatMap((run) => (run && isTimed(run.head) ? [run] : []))
       this.take(timed)
         .then(() => timed().length > 0 && this.follow(id))
-        .catch((error: unknown) => console.error(`run ${id}:`, error))
+        .catch((error: unknown) => report(`run ${id}`, error))
     })
   }
 

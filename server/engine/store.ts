@@ -27,6 +27,7 @@ import { changesOf } from './plan'
 import type { Plan, PlannedEntry, PlannedRun, World } from './plan'
 import { RunClock } from './runClock'
 import { SerialQueue } from './serialQueue'
+import { report } from '../report'
 
 /** Told of the bench before a commit, of what was changed since, and of the runs that did it. */
 export type BenchWatcher = (before: BenchState, changes: readonly Change[], causes: readonly RunHead[]) => void
@@ -136,7 +137,7 @@ export class Store {
       const turn = async () => {
         await this.follow()
         await work().then(resolve, reject)
-        await this.follow().catch((error: unknown) => console.error('edit of many levers:', error))
+        await this.follow().catch((error: unknown) => report('edit of many levers', error))
       }
       this.edits.run(turn).catch(reject)
     })

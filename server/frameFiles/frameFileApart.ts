@@ -8,6 +8,7 @@ import type { FrameDocument } from '../../core/frameFile'
 import { fail } from '../../core/result'
 import type { Result } from '../../core/result'
 import type { Programs } from '../../core/variants'
+import { report } from '../report'
 
 /** What a thread does with a frame file, or a document of several frames. */
 export type FrameFileWork =
@@ -90,7 +91,7 @@ function inThread<T>(work: FrameFileWork, file: string, deadlineMs = DEADLINE_MS
     const deadline = setTimeout(() => end(), deadlineMs)
     worker.once('message', (answer: T) => end(answer))
     worker.once('error', (error) => {
-      console.error('frame file:', error)
+      report('frame file', error)
       end()
     })
     worker.once('exit', () => end())

@@ -16,6 +16,7 @@ import { readFrameFileApart } from './frameFileApart'
 import { FrameKeeper } from './frameKeeper'
 import { blankFile, isCut, markWrong, summaryOf } from './keptFile'
 import type { KeptFile } from './keptFile'
+import { report } from '../report'
 
 /** A file is looked at once it was left alone for so long; an editor may save twice in a row. */
 const QUIET_MS = 60
@@ -277,7 +278,7 @@ export class FrameFolder {
         await this.take(file, read.text)
       } catch (error) {
         // The others go on.
-        console.error(`${file.name}:`, error)
+        report(`${file.name}`, error)
         const message = `It could not be taken over: ${error instanceof Error ? error.message : String(error)}`
         Object.assign(file, { phase: 'unreadable', message, issues: [], apart: [] })
       } finally {

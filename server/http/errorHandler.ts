@@ -1,12 +1,13 @@
 import { defineNitroErrorHandler } from 'nitropack/runtime'
 import { Refusal } from './refusal'
+import { report } from '../report'
 
 /** Every error of the API leaves as `{ issues: [{ code, path, message }] }`. */
 export default defineNitroErrorHandler((error, event) => {
   const cause = error.cause
   const refusal = cause instanceof Refusal ? cause : undefined
   const status = refusal?.status ?? (error.statusCode || 500)
-  if (status >= 500) console.error(`${event.method} ${event.path}:`, cause ?? error)
+  if (status >= 500) report(`${event.method} ${event.path}`, cause ?? error)
   const issues = refusal?.issues ?? [
     status === 404
       ? {

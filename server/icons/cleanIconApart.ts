@@ -5,6 +5,7 @@ import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
 import { cleanIcon } from './cleanIcon'
 import type { CleanIcon } from './cleanIcon'
+import { report } from '../report'
 
 const DEADLINE_MS = 3000
 /** A machine that is busy takes its time to begin a thread and to read what it runs. */
@@ -44,7 +45,7 @@ export function cleanIconApart(
       } else end(told.ok ? succeed({ ...told.value, bytes: Buffer.from(told.value.bytes) }) : told)
     })
     worker.once('error', (error) => {
-      console.error('icon:', error)
+      report('icon', error)
       costly('takes more memory to look at than an icon may')
     })
     worker.once('exit', () => costly('could not be looked at'))

@@ -26,6 +26,7 @@ import type { Store } from '../engine/store'
 import type { Queries } from '../database/openDatabase'
 import type { FromNoticing, ToNoticing } from './messages'
 import { PULL_MS, Watcher } from './watcher'
+import { report } from '../report'
 
 /** Beside the built server; the development server has none. */
 const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'noticingWorker.cjs')
@@ -183,7 +184,7 @@ export class NoticingDesk {
     if (this.isClosed) return
     this.timer ??= setTimeout(() => {
       this.timer = undefined
-      this.look().catch((error: unknown) => console.error('noticing:', error))
+      this.look().catch((error: unknown) => report('noticing', error))
     }, LOOK_AFTER_MS).unref()
   }
 
@@ -262,7 +263,7 @@ function begun(file: string, onAnswer: (answer: FromNoticing) => void, onBroken:
   worker.unref()
   worker.on('message', onAnswer)
   worker.on('error', (error) => {
-    console.error('noticing:', error)
+    report('noticing', error)
     onBroken()
   })
   return { post: (message: ToNoticing) => worker.postMessage(message), end: () => void worker.terminate() }

@@ -1,5 +1,6 @@
 import { StoreError } from '../database/lockStore'
 import { useEngine } from '../engine'
+import { report } from '../report'
 
 function cannotListen(error: NodeJS.ErrnoException): string {
   const { PORT = '4173' } = process.env
@@ -22,7 +23,7 @@ export default defineNitroPlugin((nitro) => {
   const engine = useEngine()
   process.setUncaughtExceptionCaptureCallback((error: NodeJS.ErrnoException) => {
     if (error.syscall === 'listen') void leave(cannotListen(error), engine)
-    else console.error('uncaught:', error)
+    else report('uncaught', error)
   })
   engine.catch((error: unknown) => {
     console.error(error instanceof StoreError ? error.message : error)

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import type { ScriptOutcome, ScriptRequest } from '../../core/script'
+import { report } from '../report'
 
 /** A script ends by what it does; this is for what its interpreter cannot look up from, such as sorting a long list. */
 const DEADLINE_MS = 5000
@@ -68,7 +69,7 @@ class Lane {
       await this.end()
       return failed(`It takes more than ${this.deadlineMs / 1000} s, or more memory than there is, and was ended.`)
     } catch (error) {
-      console.error('script:', error)
+      report('script', error)
       await this.end()
       return failed('The thread in which scripts run ended. Pull it again.')
     }
