@@ -17,7 +17,7 @@ test('a database is lost where it says so itself or its code ran into the ground
 
 test('whoever started it is told which store, why, and what to do', () => {
   expect(lostWords('/data', failed({ severity: 'PANIC', code: '53100' }))).toBe(
-    'The store in /data cannot be used any more: could not create file (53100). All that was answered is kept in it. ' +
+    'The store in /data cannot be used any more: could not create file (53100). All that was answered had been written there. ' +
       'Look whether the folder is there and its disk has room, then start again.',
   )
   expect(lostWords('/data', new WebAssembly.RuntimeError('unreachable'))).toContain('any more: unreachable. All')

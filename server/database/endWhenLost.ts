@@ -13,7 +13,7 @@ export function isLost(error: unknown): error is Error {
 export function lostWords(folder: string, error: Error): string {
   const code = 'code' in error && typeof error.code === 'string' ? ` (${error.code})` : ''
   return (
-    `The store in ${folder} cannot be used any more: ${error.message}${code}. All that was answered is kept in it. ` +
+    `The store in ${folder} cannot be used any more: ${error.message}${code}. All that was answered had been written there. ` +
     'Look whether the folder is there and its disk has room, then start again.'
   )
 }

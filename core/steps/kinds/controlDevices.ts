@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { applyChange, controlIdSchema, controlValueSchema, rangeInWords, valueInWords } from '../../bench'
+import { controlIdSchema, controlValueSchema, rangeInWords, valueInWords } from '../../bench'
 import { controlValuePart } from '../../conditions'
-import type { BenchState, Change, Control, ControlValue, Device } from '../../bench'
+import type { BenchState, Control, ControlValue, Device } from '../../bench'
 import { listed } from '../../names'
 import { assertNever, fail, own, succeed } from '../../result'
-import type { Issue, Result } from '../../result'
+import type { Result } from '../../result'
 import { together, find, click, drag } from '../byHand'
 import { defineStep } from '../defineStep'
 import { choicePart, partOf, say } from '../../sentence'
@@ -13,6 +13,9 @@ import { durationInWords } from '../duration'
 import { failed } from '../effect'
 import type { StepContext, StepEffect } from '../effect'
 import { devicesOf, targetSchema, targetsOf, targetParts } from '../deviceChoice'
+import { rampDevices } from '../deviceRamp'
+import { setAndReadBack } from '../deviceSetting'
+import type { Wanted } from '../deviceSetting'
 import { CONTROL_PHRASES } from '../controlPhrases'
 import type { Aim, Target } from '../deviceChoice'
 import { templateSchema } from '../fields'
@@ -43,7 +46,6 @@ const wayOfChangeSchema = z.discriminatedUnion('kind', [
 
 type WayOfChange = z.infer<typeof wayOfChangeSchema>
 type SaidWay = Extract<WayOfChange, { kind: 'said' }>
-type RampWay = Extract<WayOfChange, { kind: 'ramp' }>
 
 interface ControlStep extends Aim {
   to: WayOfChange
@@ -126,7 +128,7 @@ function controlTargets(step: ControlStep, bench: BenchState, context: ControlCo
   const targets = targetsOf(step, bench, context.values)
   if (!targets.ok) return failed(targets.issues)
   const { to } = step
-  if (to.kind === 'ramp') return rampDevices(step, to, targets.value, bench, context)
+  if (to.kind === 'ramp') return rampDevices(step.controlId, to, targets.value, bench, context)
   const first = targets.value.find(({ control }) => control.value !== null)?.control ?? targets.value[0]!.control
   const { answer } = context
   if (to.kind === 'toggle' && to.whenUnknown === 'ask' && answer === undefined) {
@@ -165,7 +167,7 @@ function askWhichWay(control: Extract<Control, { kind: 'switch' }>, targets: rea
  * Issue: `value-refused`.
  */
 function nextValue(
-  to: Exclude<WayOfChange, RampWay | SaidWay>,
+  to: Exclude<WayOfChange, SaidWay | { kind: 'ramp' }>,
   control: Control,
   first: Control,
   whenUnknown: boolean,
@@ -210,94 +212,6 @@ function valueSaid(said: string, control: Control): ControlValue | undefined {
     default:
       return assertNever(control)
   }
-}
-
-interface Wanted extends Target {
-  readonly value: ControlValue
-}
-
-/** Each of the values, and whether the device then has it. */
-function setAndReadBack(
-  controlId: string,
-  wanted: readonly Wanted[],
-  bench: BenchState,
-): Extract<StepEffect, { kind: 'done' | 'failed' }> {
-  const changes: Change[] = []
-  const notes: string[] = []
-  const issues: Issue[] = []
-  let now = bench
-  for (const { device, control, value } of wanted) {
-    const change: Change = { kind: 'device.set', deviceId: device.id, controlId, value }
-    const after = applyChange(now, change)
-    if (!after.ok) {
-      issues.push(after.issues[0]!)
-      continue
-    }
-    now = after.value
-    const read = own(own(now.devices, device.id)!.controls, controlId)!
-    if (read.value === value) {
-      changes.push(change)
-      notes.push(`${device.name}: ${control.name} is ${valueInWords(control, value)}.`)
-    } else {
-      const still = valueInWords(read)
-      const because = device.fault?.because
-      issues.push(stepIssue({ code: 'not-followed', device: device.name, control: control.name, still, because }))
-    }
-  }
-  const note = notes.join(' ')
-  return issues.length === 0 ? { kind: 'done', changes, note } : { ...failed(issues), changes }
-}
-
-/** How often a ramp sets its value; no finer than `FINEST_MS`. */
-const RAMP_PARTS = 20
-const FINEST_MS = 100
-
-function rampDevices(
-  { controlId }: Aim,
-  to: RampWay,
-  targets: readonly Target[],
-  bench: BenchState,
-  { nowMs, progress, hurried }: ControlContext,
-): StepEffect {
-  const ramp = progress?.kind === 'ramp' ? progress : undefined
-  const levels = targets.flatMap(({ device, control }) => (control.kind === 'level' ? [{ device, control }] : []))
-  const other = targets.find(({ control }) => control.kind !== 'level')
-  if (other) return failed([stepIssue({ code: 'value-refused', control: other.control.name, lacks: 'steps' }, 'to')])
-  const overtaken = levels.find(
-    ({ device, control }) => ramp?.last[device.id] !== undefined && control.value !== ramp.last[device.id],
-  )
-  if (overtaken) {
-    const { device, control } = overtaken
-    const value = valueInWords(control)
-    return failed([stepIssue({ code: 'taken-over', device: device.name, control: control.name, value })])
-  }
-  const startedAtMs = ramp?.startedAtMs ?? nowMs
-  const from =
-    ramp?.from ?? Object.fromEntries(levels.map(({ device, control }) => [device.id, control.value ?? control.min]))
-  const share = hurried ? 1 : Math.min(1, (nowMs - startedAtMs) / to.overMs)
-  const wanted = levels.map(({ device, control }): Wanted => ({
-    device,
-    control,
-    value: share === 0 ? control.value : between(from[device.id] ?? control.min, to.value, share, control.step),
-  }))
-  const set = setAndReadBack(controlId, wanted, bench)
-  if (set.kind === 'failed' || share === 1) return set
-  const last = Object.fromEntries(
-    wanted.flatMap(({ device, value }) => (typeof value === 'number' ? [[device.id, value]] : [])),
-  )
-  return {
-    kind: 'goes-on',
-    changes: set.changes,
-    untilMs: Math.min(startedAtMs + to.overMs, nowMs + Math.max(FINEST_MS, to.overMs / RAMP_PARTS)),
-    progress: { kind: 'ramp', startedAtMs, from, last },
-    note: `On its way to ${to.value}.`,
-  }
-}
-
-/** A share of the way, on the steps of the control and never past the end, which is reached exactly. */
-function between(from: number, to: number, share: number, step: number): number {
-  const value = from + Math.round(((to - from) * share) / step) * step
-  return share === 1 ? to : Math.min(Math.max(value, Math.min(from, to)), Math.max(from, to))
 }
 
 /** Devices are named where the names are known. */
