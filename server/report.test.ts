@@ -28,7 +28,7 @@ test('a long question is cut, an error is told with where it came from, and what
   expect(toldOf(new RangeError('too far'))).toMatch(/^RangeError: too far\n\s+at /)
   expect([toldOf('gone'), toldOf({ code: 3 }), toldOf(undefined), toldOf(null)]).toEqual([
     'gone',
-    '{"code":3}',
+    '{ code: 3 }',
     'undefined',
     'null',
   ])

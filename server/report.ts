@@ -1,3 +1,5 @@
+import { inspect } from 'node:util'
+
 /** So much of a question to the database is told with its error. */
 const LONGEST_QUESTION = 300
 
@@ -10,7 +12,7 @@ export function report(what: string, error: unknown): void {
 }
 
 export function toldOf(error: unknown): string {
-  if (!(error instanceof Error)) return typeof error === 'string' ? error : (JSON.stringify(error) ?? String(error))
+  if (!(error instanceof Error)) return typeof error === 'string' ? error : inspect(error)
   const cause = error.cause === undefined || error.cause === null ? '' : `\n  because of ${toldOf(error.cause)}`
   const code = 'code' in error && typeof error.code === 'string' ? ` (${error.code})` : ''
   // The library says in its message what it asked with.

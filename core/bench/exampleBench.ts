@@ -1,7 +1,8 @@
 import { fileTree } from './files'
 import type { BenchState, BenchWindow, Program } from './schema'
 
-const program = (id: string, part: Partial<Program> = {}): Program => ({
+/** A program of which nothing but its name is of matter, unless `part` says so. */
+export const exampleProgram = (id: string, part: Partial<Program> = {}): Program => ({
   id,
   name: id.toUpperCase(),
   executable: `/opt/${id}`,
@@ -42,15 +43,15 @@ const window = (id: string, programId: string, part: Partial<BenchWindow> = {}):
  */
 export function exampleBench(): BenchState {
   const programs = [
-    program('chart', { instances: 'single', whenRunning: 'loads' }),
-    program('dome', {
+    exampleProgram('chart', { instances: 'single', whenRunning: 'loads' }),
+    exampleProgram('dome', {
       instances: 'single',
-      arguments: { ...program('').arguments, onUnknown: 'error-window' },
+      arguments: { ...exampleProgram('').arguments, onUnknown: 'error-window' },
       claims: [{ chord: 'Ctrl+Alt+P', does: 'Park' }],
     }),
-    program('book', { claims: [{ chord: 'Ctrl+S', does: 'Save' }] }),
-    program('web', { instances: 'single', whenRunning: 'loads', opens: ['address'] }),
-    program('drawers', { opens: ['folder'] }),
+    exampleProgram('book', { claims: [{ chord: 'Ctrl+S', does: 'Save' }] }),
+    exampleProgram('web', { instances: 'single', whenRunning: 'loads', opens: ['address'] }),
+    exampleProgram('drawers', { opens: ['folder'] }),
   ]
   const windows = [
     window('w-chart', 'chart', {
@@ -125,7 +126,7 @@ export function exampleDesk(): BenchState {
     verbs,
     claims: [{ chord: 'Ctrl+S', does: 'Save', verb: 'save' }],
   }
-  const vault = program('vault', { categories: ['Writing'], writes: true, secret: true, verbs })
+  const vault = exampleProgram('vault', { categories: ['Writing'], writes: true, secret: true, verbs })
   const display = (id: string) => ({
     id,
     name: id === 'left' ? 'Left display' : 'Right display',

@@ -29,6 +29,7 @@ const archive = valueOf(
           documents: [
             { path: '/archive/old', role: 'folder', unsaved: false },
             { path: 'https://sky.example/a', role: 'address', unsaved: false },
+            { path: '//l/', role: 'folder', unsaved: false },
             { path: '/gone/for/good', role: 'folder', unsaved: false },
           ],
         },

@@ -1,6 +1,6 @@
 import { everyFile, fileTree, namesIn, nodeAt, saidOf } from './files'
 import type { BenchFile } from './files'
-import { pathIn } from './paths'
+import { absolutePath, pathIn } from './paths'
 import type { BenchState } from './schema'
 
 /** A bench with more files and folders than these can be shown before all of them are there. */
@@ -13,7 +13,8 @@ export const MANY_FILES = 2000
 export function benchInSight(bench: BenchState, many = MANY_FILES): BenchState {
   if (!hasMore(bench, many)) return bench
   const table: Record<string, BenchFile> = { '/': saidOf(bench.files) }
-  const put = (path: string) => {
+  const put = (written: string) => {
+    const path = absolutePath(written, '/')
     for (let end = path.indexOf('/', 1); end >= 0; end = path.indexOf('/', end + 1)) putOne(path.slice(0, end))
     putOne(path)
   }
@@ -27,7 +28,8 @@ export function benchInSight(bench: BenchState, many = MANY_FILES): BenchState {
     for (const { path } of content.documents) {
       if (!path.startsWith('/')) continue
       put(path)
-      for (const [name, node] of namesIn(bench.files, path)) table[pathIn(path, name)] = saidOf(node)
+      const folder = absolutePath(path, '/')
+      for (const [name, node] of namesIn(bench.files, folder)) table[pathIn(folder, name)] = saidOf(node)
     }
   }
   return { ...bench, files: fileTree(table) }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { programSchema } from '../bench'
+import { exampleProgram } from '../bench/exampleBench'
 import { exampleLever } from '../levers/exampleLever'
 import { frameSchema } from '../levers'
 import type { Frame, Lever } from '../levers'
@@ -13,18 +13,7 @@ import { outcomeOf, storm, stormConfig, stormLevers } from './exampleStorm'
 type Config = Pick<ResolverConfig, 'levers' | 'frames' | 'programs'>
 
 const program = (id: string, ...chords: string[]) =>
-  programSchema.parse({
-    id,
-    name: id,
-    executable: `/${id}`,
-    categories: [],
-    icon: '',
-    instances: 'multi',
-    whenRunning: 'loads',
-    opens: [],
-    claims: chords.map((chord) => ({ chord, does: `Its ${chord}` })),
-    arguments: { options: [], positionals: [], order: [], onUnknown: 'ignored', onMissingFile: 'ignored' },
-  })
+  exampleProgram(id, { claims: chords.map((chord) => ({ chord, does: `Its ${chord}` })) })
 
 const triggers = stormLevers.flatMap((lever) => lever.triggers)
 const rows = (first: string, count: number) =>

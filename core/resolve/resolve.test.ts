@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { programSchema } from '../bench'
+import { exampleProgram } from '../bench/exampleBench'
 import { DEFAULT_KEYS, frameSchema } from '../levers'
 import { exampleLever } from '../levers/exampleLever'
 import type { Frame, Lever } from '../levers'
@@ -12,18 +12,7 @@ const frames: Frame[] = [
   { id: 'off', name: 'Off', on: false, position: 2 },
 ]
 const program = (id: string, ...chords: string[]) =>
-  programSchema.parse({
-    id,
-    name: id.toUpperCase(),
-    executable: `/${id}`,
-    categories: [],
-    icon: '',
-    instances: 'multi',
-    whenRunning: 'loads',
-    opens: [],
-    claims: chords.map((chord) => ({ chord, does: 'Its own' })),
-    arguments: { options: [], positionals: [], order: [], onUnknown: 'ignored', onMissingFile: 'ignored' },
-  })
+  exampleProgram(id, { claims: chords.map((chord) => ({ chord, does: 'Its own' })) })
 const programs = { chart: program('chart', 'Ctrl+F'), camera: program('camera', 'Ctrl+G') }
 const lever = (plate: number, chord: string, part: Partial<Lever> = {}, wins = 'auto') =>
   exampleLever(plate, { kind: 'chord', chord, wins }, { frameId: 'on', ...part })
