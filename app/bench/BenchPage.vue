@@ -9,12 +9,12 @@ import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
 import { useRecorder } from '~/recorder/useRecorder'
 import { useViewKeys } from '~/page/useViewKeys'
-import IconX from '~icons/tabler/x'
 import ActQuestion from './ActQuestion.vue'
 import BenchClock from './BenchClock.vue'
-import BenchWindow from './BenchWindow.vue'
+import BenchDisplay from './BenchDisplay.vue'
 import DesktopStrip from './DesktopStrip.vue'
 import DevicePanel from './DevicePanel.vue'
+import MessageList from './MessageList.vue'
 import { useArrangementTaking } from './useArrangementTaking'
 import { useBenchActs } from './useBenchActs'
 import { useDisplays } from './useDisplays'
@@ -46,7 +46,6 @@ const shown = computed(() => stacked.value.filter((window) => window.mode === 'n
 const shelved = computed(() =>
   stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),
 )
-const notices = computed(() => mirror.bench.messages.filter(({ board }) => !board))
 const displays = useDisplays(shown)
 
 const described = ref<string | null>()
@@ -104,33 +103,7 @@ function leave(event: KeyboardEvent): void {
         @keydown.esc="leave"
       >
         <div class="displays">
-          <section
-            v-for="display in displays"
-            :key="display.id"
-            class="display"
-            :class="{ second: !display.isFirst }"
-            :aria-label="display.name"
-            :inert="display.use === 'mirrored'"
-          >
-            <div class="desk" :data-display="display.id">
-              <BenchWindow
-                v-for="{ window, depth } in display.windows"
-                :key="window.id"
-                :window="window"
-                :depth="depth"
-                :front="window.id === frontId"
-                :is-narrow="!display.isFirst"
-              />
-            </div>
-            <p class="caption" :class="{ asleep: display.isDark }">
-              {{ display.name }}: {{ display.state }}, {{ display.brightness }} %
-            </p>
-            <p v-if="display.isDark" class="sleep" role="status">
-              {{ display.name }} is {{ display.state }}.{{
-                display.use === 'off' ? '' : ' A key or the pointer wakes it.'
-              }}
-            </p>
-          </section>
+          <BenchDisplay v-for="display in displays" :key="display.id" :display="display" :front-id="frontId" />
         </div>
         <p v-if="shown.length === 0" class="bare">
           No window is open. Pull a lever, or open a program from the launcher with F2.
@@ -149,18 +122,7 @@ function leave(event: KeyboardEvent): void {
           </li>
         </ul>
         <ActQuestion />
-        <ul class="messages" aria-label="Messages on screen">
-          <li v-for="message in notices" :key="message.id">
-            <span>{{ message.text }}</span>
-            <button
-              type="button"
-              aria-label="Dismiss the message"
-              @click="acts.change({ kind: 'message.dismiss', messageId: message.id })"
-            >
-              <IconX class="icon" />
-            </button>
-          </li>
-        </ul>
+        <MessageList />
       </div>
       <div class="side">
         <div class="panels" role="tablist" aria-label="Beside the screen">
@@ -240,72 +202,6 @@ function leave(event: KeyboardEvent): void {
 .displays {
   display: flex;
   min-height: 0;
-}
-.display {
-  position: relative;
-  display: grid;
-  grid-template-rows: minmax(0, 1fr) auto;
-  flex: 2;
-  min-width: 0;
-  overflow: hidden;
-}
-.desk {
-  position: relative;
-  min-height: 0;
-  overflow: hidden;
-  isolation: isolate;
-}
-.display.second {
-  flex: 1;
-  border-left: 4px solid var(--line-strong);
-}
-.caption {
-  padding: 2px 10px;
-  background: var(--sunken);
-  border-top: 3px solid var(--line-strong);
-  font-size: 12px;
-}
-.caption.asleep {
-  border-top-style: dashed;
-}
-.sleep {
-  position: absolute;
-  inset: 0 0 24px;
-  display: grid;
-  place-items: center;
-  padding: 16px;
-  text-align: center;
-  background: #0b0f0d;
-  color: #b9c4bd;
-  z-index: 540;
-}
-.messages {
-  position: absolute;
-  right: 12px;
-  bottom: 36px;
-  width: 280px;
-  display: grid;
-  gap: 6px;
-  z-index: 500;
-}
-.messages li {
-  display: flex;
-  gap: 8px;
-  align-items: start;
-  padding: 8px 10px;
-  background: var(--surface);
-  border: 1px solid var(--live);
-  border-left-width: 4px;
-}
-.messages span {
-  flex: 1;
-}
-.messages button {
-  border: 0;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-  padding: 0 2px;
 }
 .shelf {
   display: flex;

@@ -11,6 +11,7 @@ import { useMirror } from '~/live/useMirror'
 import IconMinimize from '~icons/tabler/minus'
 import IconMaximize from '~icons/tabler/square'
 import IconClose from '~icons/tabler/x'
+import DocumentTabs from './DocumentTabs.vue'
 import { useBenchActs } from './useBenchActs'
 import { usePointing } from './usePointing'
 import { useWindowDrag } from './useWindowDrag'
@@ -142,20 +143,12 @@ function showTab({ path }: BenchDocument): void {
         </button>
       </span>
     </header>
-    <div v-if="window.content.documents.length > 1" class="tabs" role="tablist" aria-label="Documents">
-      <button
-        v-for="(document, i) in window.content.documents"
-        :key="document.path"
-        type="button"
-        role="tab"
-        class="cut"
-        :aria-selected="document === inFront"
-        :title="`${document.path}, ${document.role}`"
-        @click="showTab(document)"
-      >
-        <span class="soft">{{ i + 1 }}</span> {{ documentName(document) }}
-      </button>
-    </div>
+    <DocumentTabs
+      v-if="window.content.documents.length > 1"
+      :documents="window.content.documents"
+      :in-front="inFront"
+      @show="showTab"
+    />
     <div class="content" :class="{ whole: isFolder || isText }">
       <p v-if="window.content.error" class="fault">
         {{ window.content.error }}
@@ -227,30 +220,6 @@ header button {
   display: flex;
   align-items: center;
   cursor: default;
-}
-.tabs {
-  display: flex;
-  gap: 2px;
-  padding: 3px 6px 0;
-  border-bottom: 1px solid var(--line);
-  overflow: hidden;
-  flex: none;
-}
-.tabs button {
-  border: 1px solid var(--line);
-  border-bottom: 0;
-  background: var(--sunken);
-  color: var(--ink-soft);
-  font: 12px/1.5 var(--plain);
-  padding: 1px 8px;
-  min-width: 0;
-  max-width: 170px;
-  cursor: pointer;
-}
-.tabs button[aria-selected='true'] {
-  background: var(--surface);
-  color: var(--ink);
-  border-color: var(--line-strong);
 }
 .parts {
   display: flex;

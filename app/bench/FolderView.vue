@@ -13,6 +13,7 @@ import RowList from '~/rows/RowList.vue'
 import IconFile from '~icons/tabler/file'
 import IconFolder from '~icons/tabler/folder'
 import IconText from '~icons/tabler/file-text'
+import FolderTools from './FolderTools.vue'
 import { useBenchActs } from './useBenchActs'
 import { meant, useFileDrag } from './useFileDrag'
 
@@ -164,16 +165,16 @@ const sizeWords = (bytes: number) =>
 
 <template>
   <div class="folder" @dragover="over($event, folder)" @dragleave="dropAt = undefined" @drop="drop($event, folder)">
-    <div class="tools">
-      <button type="button" :disabled="folder === '/'" @click="goTo(folderOf(folder))">Up</button>
-      <code class="cut" :title="folder">{{ folder }}</code>
-      <button v-if="!isBin" type="button" @click="makeFolder">New folder</button>
-      <button v-if="!isBin" type="button" :disabled="marked.size !== 1" @click="renaming = [...marked][0]">
-        Rename
-      </button>
-      <button v-if="!isBin" type="button" :disabled="marked.size === 0" @click="throwAway">To the bin</button>
-      <button v-else type="button" :disabled="marked.size === 0" @click="restore">Take out</button>
-    </div>
+    <FolderTools
+      :folder="folder"
+      :is-bin="isBin"
+      :marked-count="marked.size"
+      @up="goTo(folderOf(folder))"
+      @make="makeFolder"
+      @rename="renaming = [...marked][0]"
+      @bin="throwAway"
+      @restore="restore"
+    />
     <RowList
       ref="list"
       class="files"
@@ -238,33 +239,6 @@ const sizeWords = (bytes: number) =>
   grid-template-rows: auto minmax(0, 1fr);
   min-height: 0;
   height: 100%;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px;
-  padding: 3px 6px;
-  border-bottom: 1px solid var(--line);
-}
-.tools code {
-  flex: 1 1 40px;
-  min-width: 40px;
-  font-size: 12px;
-}
-.tools button {
-  border: 1px solid var(--line-strong);
-  background: var(--surface);
-  color: var(--ink);
-  font: 600 12px var(--engraved);
-  padding: 2px 6px;
-  cursor: pointer;
-  white-space: nowrap;
-}
-.tools button:disabled {
-  color: var(--ink-soft);
-  border-style: dashed;
-  cursor: default;
 }
 .files {
   overflow: auto;

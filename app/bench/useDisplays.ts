@@ -3,13 +3,25 @@ import type { Ref } from 'vue'
 import type { BenchWindow } from '~~/core/bench'
 import { useMirror } from '~/live/useMirror'
 
+/** A display of the bench, by what is to be seen of it. */
+export interface ShownDisplay {
+  readonly id: string
+  readonly name: string
+  readonly isFirst: boolean
+  readonly use: string
+  readonly brightness: unknown
+  readonly isDark: boolean
+  readonly state: string
+  readonly windows: readonly { readonly window: BenchWindow; readonly depth: number }[]
+}
+
 /**
  * The displays with what they show: windows stand on the one they name, or on the first where that shows none of its
  * own.
  */
 export function useDisplays(shown: Readonly<Ref<readonly BenchWindow[]>>) {
   const mirror = useMirror()
-  return computed(() => {
+  return computed<ShownDisplay[]>(() => {
     const present = Object.values(mirror.bench.devices)
       .filter((device) => device.kind === 'display' && device.plugged !== false)
       .map((device, i) => ({

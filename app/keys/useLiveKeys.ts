@@ -13,6 +13,7 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { isTyping } from '~/page/isTyping'
 import { useTurnHands } from '~/turntables/useTurnHands'
+import { buttonCodes, isOnScreen, isStop, modifiersOf, typedBy, wheelCode, whereFocusIs } from './browserEvents'
 
 /** Whether keys pressed in this tab go to the resolver. */
 export const useLiveKeys = defineStore('live-keys', () => {
@@ -33,52 +34,6 @@ const OWN_KEYS: readonly string[] = ['F2', 'F8']
 
 function canLinger(event: KeyEvent): boolean {
   return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
-}
-
-function modifiersOf(event: KeyboardEvent | MouseEvent) {
-  return {
-    Ctrl: event.ctrlKey,
-    Alt: event.altKey,
-    Shift: event.shiftKey,
-    Meta: event.metaKey,
-    AltGraph: event.getModifierState('AltGraph'),
-  }
-}
-
-/** The stop key, whatever has the focus and whether live keys are on or off. */
-function isStop(event: KeyboardEvent): boolean {
-  return event.code === 'Escape' && event.ctrlKey && event.altKey && !event.shiftKey && !event.metaKey
-}
-
-/** The character a key types here; none yet for a dead key. Keys with a name instead, such as Enter, say nothing. */
-function typedBy({ key }: KeyboardEvent): { text?: string } {
-  if (key === 'Dead') return { text: '' }
-  return [...key].length === 1 ? { text: key } : {}
-}
-
-/** Whether the focus is on the bench's own screen, where the program in front has what no lever takes. */
-function isOnScreen(): boolean {
-  return document.activeElement?.hasAttribute('data-bench-screen') ?? false
-}
-
-function whereFocusIs(): { inView?: true } {
-  return isOnScreen() ? {} : { inView: true }
-}
-
-/** Extra buttons of the pointer, by their number in the browser. */
-const buttonCodes: ReadonlyMap<number, string> = new Map([
-  [1, 'Mouse3'],
-  [3, 'Mouse4'],
-  [4, 'Mouse5'],
-  [5, 'Mouse6'],
-  [6, 'Mouse7'],
-  [7, 'Mouse8'],
-])
-
-/** The way a wheel was turned; up is away from the hand. */
-function wheelCode({ deltaX, deltaY }: WheelEvent): string {
-  if (Math.abs(deltaX) > Math.abs(deltaY)) return deltaX < 0 ? 'WheelLeft' : 'WheelRight'
-  return deltaY < 0 ? 'WheelUp' : 'WheelDown'
 }
 
 /** A wheel that glides on sends many small turns; they are one until this much has come together or time has passed. */

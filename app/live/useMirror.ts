@@ -2,8 +2,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { AnswerOf, History, KeyLogEntry, LiveEvent, RunSummary, StateAnswer } from '~~/contract'
-import { applyChange, EMPTY_TREE, frontProgram, frontWindow, invertChange, readBench } from '~~/core/bench'
-import type { BenchState, Change } from '~~/core/bench'
+import { frontProgram, frontWindow } from '~~/core/bench'
 import { NO_VALUES } from '~~/core/command'
 import type { ValueTable } from '~~/core/command'
 import { DEFAULT_KEYS, framesInOrder, framesNow, LeverLog, tableFor } from '~~/core/levers'
@@ -13,27 +12,12 @@ import { DEFAULT_SETTINGS } from '~~/core/settings'
 import type { Names } from '~~/core/steps'
 import type { Settings } from '~~/core/settings'
 import type { Kit } from '~~/core/sheets'
+import { createBenchCopy } from './benchCopy'
 
 const KEPT_KEYS = 200
 const KEPT_RUNS = 500
-const KEPT_CHANGES = 200
 const UNKNOWN: StateAnswer['checkUp'] = { due: 0, toRehearse: 0, isKnown: false, faults: 0, notes: 0, edition: 0 }
 
-type BenchEvent = Extract<LiveEvent, { type: 'bench' }>
-
-const emptyBench: BenchState = {
-  programs: {},
-  windows: {},
-  stack: [],
-  files: EMPTY_TREE,
-  folders: {},
-  addresses: [],
-  devices: {},
-  messages: [],
-  lamps: [],
-}
-
-const EQUIPMENT = ['programs', 'devices', 'lamps', 'folders'] as const
 const MINUTE_MS = 60_000
 
 /** The three answers that a tab begins with. */
@@ -57,12 +41,8 @@ function withDelta<T extends { id: string }>(
 /** This tab's copy of what the server has: filled once, then kept true by live events. */
 export const useMirror = defineStore('mirror', () => {
   const phase = ref<'loading' | 'live' | 'cut-off'>('loading')
-  const bench = shallowRef<BenchState>(emptyBench)
-  const benchVersion = ref(0)
-  /** Whether all files are here; where there are many, a tab begins with those that are to be seen. */
-  const hasAllFiles = ref(true)
-  /** What happened on the bench while they were not. */
-  let meanwhile: BenchEvent[] = []
+  const copy = createBenchCopy()
+  const { bench, equipment } = copy
   const levers = shallowRef<readonly Lever[]>([])
   const edits = new LeverLog()
   /** Goes up whenever levers change; see `leversSince`. */
@@ -79,15 +59,13 @@ export const useMirror = defineStore('mirror', () => {
   const history = shallowRef<History>({ undo: null, redo: null })
   const runs = shallowRef<readonly RunSummary[]>([])
   const keys = shallowRef<readonly KeyLogEntry[]>([])
-  /** Whether what is done by hand is being recorded, and how many steps stand there. */
   /** The folder that frames are kept in files of, where one is watched. */
   const frameFolder = shallowRef<StateAnswer['frameFolder']>(null)
   const noticing = shallowRef<StateAnswer['noticing']>({ count: 0 })
   const checkUp = shallowRef<StateAnswer['checkUp']>(UNKNOWN)
   /** Faults that have come since the check-up before. */
   const checkUpNews = shallowRef<Extract<LiveEvent, { type: 'check-up' }>['news']>({ count: 0, first: [] })
-  /** What last changed on the bench, each with the bench before it. */
-  let lately: { version: number; change: Change; before: BenchState }[] = []
+  /** Whether what is done by hand is being recorded, and how many steps stand there. */
   const recorder = shallowRef<StateAnswer['recorder']>({ phase: 'off', count: 0 })
 
   /** By the clock of this computer, which is that of the server; that of the bench may have been run forward. */
@@ -111,14 +89,6 @@ export const useMirror = defineStore('mirror', () => {
   const liftedFrames = computed(() => bench.value.liftedFrames)
   const framesStanding = computed(() => framesInOrder(frames.value, { liftedFrames: liftedFrames.value }))
   const folders = computed(() => bench.value.folders)
-  /**
-   * The bench, for what goes by its programs, devices, lamps and known folders alone: the same one until any of them
-   * differs, so that nothing is looked at again because a window came to the front.
-   */
-  const equipment = computed<BenchState>((before) => {
-    const now = bench.value
-    return before && EQUIPMENT.every((part) => before[part] === now[part]) ? before : now
-  })
   const tables = computed(
     () => new Map(frames.value.map(({ id }) => [id, tableFor(id, values.value, { folders: folders.value })])),
   )
@@ -159,10 +129,7 @@ export const useMirror = defineStore('mirror', () => {
   }
 
   function fill({ state, levers: all, bench: now }: Filling): void {
-    bench.value = readBench(now.state)
-    benchVersion.value = now.version
-    hasAllFiles.value = !now.isPartial
-    meanwhile = []
+    copy.fill(now)
     levers.value = all
     edits.forget()
     leverRevision.value = edits.revision
@@ -181,7 +148,6 @@ export const useMirror = defineStore('mirror', () => {
     frameFolder.value = state.frameFolder
     checkUp.value = state.checkUp
     noticing.value = state.noticing
-    lately = []
     phase.value = 'live'
   }
 
@@ -191,7 +157,7 @@ export const useMirror = defineStore('mirror', () => {
   function take(event: LiveEvent): boolean {
     switch (event.type) {
       case 'bench':
-        return takeChanges(event)
+        return copy.takeChanges(event)
       case 'edit': {
         takeLevers(event.levers)
         frames.value = withDelta(frames.value, event.frames, (a, b) => a.position - b.position)
@@ -254,53 +220,6 @@ export const useMirror = defineStore('mirror', () => {
     takeLevers({ changed: newer, removed: [] })
   }
 
-  /** The whole bench in place of one that had not all files. False as with `take`. */
-  function takeBench({ version, state }: Filling['bench']): boolean {
-    const since = meanwhile
-    meanwhile = []
-    lately = []
-    hasAllFiles.value = true
-    bench.value = readBench(state)
-    benchVersion.value = version
-    return since.every(takeChanges)
-  }
-
-  function takeChanges(event: BenchEvent): boolean {
-    const { version, changes } = event
-    if (version <= benchVersion.value) return true
-    if (version !== benchVersion.value + changes.length) return false
-    if (!hasAllFiles.value) return takeForNow(event)
-    let after = bench.value
-    for (const [i, change] of changes.entries()) {
-      const next = applyChange(after, change)
-      if (!next.ok) return false
-      lately.push({ version: benchVersion.value + i + 1, change, before: after })
-      after = next.value
-    }
-    lately = lately.slice(-KEPT_CHANGES)
-    bench.value = after
-    benchVersion.value = version
-    return true
-  }
-
-  /** What can be seen of changes while not all files are here; they are made in full when those have come. */
-  function takeForNow(event: BenchEvent): true {
-    meanwhile.push(event)
-    bench.value = event.changes.reduce((before, change) => {
-      const after = applyChange(before, change)
-      return after.ok ? after.value : before
-    }, bench.value)
-    benchVersion.value = event.version
-    return true
-  }
-
-  /** The changes that take the bench back to how it was at a version; undefined where that is too long ago. */
-  function changesBackTo(version: number): Change[] | undefined {
-    const since = lately.filter((one) => one.version > version)
-    if (since.length !== benchVersion.value - version) return undefined
-    return since.toReversed().map(({ change, before }) => invertChange(before, change))
-  }
-
   function takeRun(run: RunSummary): void {
     const known = runs.value.findIndex((entry) => entry.id === run.id)
     runs.value = known < 0 ? [run, ...runs.value].slice(0, KEPT_RUNS) : runs.value.with(known, run)
@@ -312,8 +231,8 @@ export const useMirror = defineStore('mirror', () => {
     framesStanding,
     bench,
     equipment,
-    benchVersion,
-    hasAllFiles,
+    benchVersion: copy.version,
+    hasAllFiles: copy.hasAllFiles,
     levers,
     frames,
     framesLive,
@@ -332,7 +251,7 @@ export const useMirror = defineStore('mirror', () => {
     checkUp,
     noticing,
     checkUpNews,
-    changesBackTo,
+    changesBackTo: copy.changesBackTo,
     leverById,
     frameById,
     frameChoices,
@@ -347,7 +266,7 @@ export const useMirror = defineStore('mirror', () => {
     tableOf,
     fill,
     take,
-    takeBench,
+    takeBench: copy.takeWhole,
     adopt,
   }
 })

@@ -15,6 +15,7 @@ import { useNotices } from '~/live/useNotices'
 import { useRack } from '~/live/useRack'
 import { useViewKeys } from '~/page/useViewKeys'
 import { moveSpot } from './plateLines'
+import { moves, RACK_KEYS } from './rackKeys'
 import type { PlateSpot } from './plateLines'
 import RackRows from './RackRows.vue'
 import RackTabs from './RackTabs.vue'
@@ -50,20 +51,7 @@ const folderAt = computed(() => {
 })
 const arranging = useArranging({ page, at, marked, open })
 
-useViewKeys('Rack', [
-  { keys: 'A', does: 'any letter filters the page; Backspace and Escape take it back' },
-  { keys: 'Enter', does: 'does what the plate is for; opens a folder in place' },
-  { keys: 'Space', does: 'marks a plate' },
-  { keys: 'Alt+F', does: 'makes a folder of what is marked' },
-  { keys: 'Alt+Right', does: 'moves the plate; Alt with any arrow, into an open folder and out of it too' },
-  { keys: 'Alt+I', does: 'puts it into the folder beside it' },
-  { keys: 'Alt+N', does: 'renames the folder or the row' },
-  { keys: 'Delete', does: 'takes it off the page' },
-  { keys: 'Insert', does: 'adds a row' },
-  { keys: 'Alt+R', does: 'puts it on a page too' },
-  { keys: 'PageDown', does: 'shows the next page; PageUp the one before' },
-  { keys: 'Alt++', does: 'makes the plates larger; Alt and minus smaller' },
-])
+useViewKeys('Rack', RACK_KEYS)
 
 watch(
   () => page.value.id,
@@ -158,21 +146,13 @@ function onAlt(event: KeyboardEvent): boolean {
 
 function onKey(event: KeyboardEvent): void {
   if (event.target !== shelf.value) return
-  const moves: Record<string, Parameters<typeof moveSpot>[2]> = {
-    ArrowLeft: 'left',
-    ArrowRight: 'right',
-    ArrowUp: 'up',
-    ArrowDown: 'down',
-    Home: 'first',
-    End: 'last',
-  }
   if (leaving.value !== undefined && (event.key === 'Enter' || event.key === 'Escape')) {
     if (event.key === 'Enter') void uninstall()
     else leaving.value = undefined
   } else if (event.altKey && !event.ctrlKey && !event.metaKey) {
     if (!onAlt(event)) return
   } else if (event.ctrlKey || event.metaKey || event.key === '?' || (event.key === '/' && filter.value === '')) return
-  else if (Object.hasOwn(moves, event.key)) void move(moves[event.key]!)
+  else if (moves.has(event.key)) void move(moves.get(event.key)!)
   else if (event.key === 'Enter') void go(at.value, event.shiftKey ? 'another' : 'go')
   else if (event.key === ' ' && filter.value === '') {
     if (at.value) mark(at.value.key)

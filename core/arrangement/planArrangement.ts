@@ -5,12 +5,14 @@ import type { Issue, Result } from '../result'
 import { desktopMissing, displayIssue } from '../steps'
 import type { Arrangement, Step, WantedWindow } from '../steps'
 import { resolve, showsAll } from './content'
+import { deviceTasks } from './deviceTasks'
+import { frameTasks } from './frameTasks'
 import { inOrder } from './inOrder'
-import type { Node } from './inOrder'
 import { arrangementIssue } from './issues'
 import { isAway, matchWindows } from './match'
 import type { Wish } from './match'
 import { WindowReacher } from './reachWindow'
+import type { Task } from './task'
 import { Trial } from './trial'
 import type { PlanContext } from './trial'
 
@@ -47,24 +49,6 @@ export function judgeArrangement(now: BenchState, wanted: Arrangement, context: 
   return new Planner(now, wanted, context).plan()
 }
 
-/** A part of what is wanted, as something to be done. */
-interface Task extends Node {
-  /** What it comes to, on the bench as the tasks before have left it; undefined where it is reached. */
-  readonly reach: () => readonly Issue[] | undefined
-  readonly windowId?: string
-  /** Only holds others apart, and is no part of what is wanted. */
-  readonly isMark?: true
-}
-
-/** When a control has its turn among those of its device: switched on first, off last; a player gets its list before. */
-function rank(controlId: string, value: unknown): number {
-  if (controlId === 'power') return value === false ? LAST : 0
-  return own(TURNS, controlId) ?? USUAL
-}
-const TURNS: Readonly<Record<string, number>> = { playlist: 1, track: 2, playing: 4 }
-const USUAL = 3
-const LAST = 5
-
 /** What is not wanted is out of the way; what only has to be opened or moved is done. */
 const REST_AWAY = 'mark rest'
 const STILL_HERE = 'mark still'
@@ -97,7 +81,7 @@ class Planner {
     const rest = this.restTasks(new Set([...matched.values()].map(({ id }) => id)))
     const still = wishes.filter((wish) => !wandering.has(wish) && !wish.wanted.inFront)
     const tasks: Task[] = [
-      ...this.deviceTasks(),
+      ...deviceTasks(this.wanted, this.trial),
       ...rest,
       { ...mark, key: REST_AWAY, after: rest.map(({ key }) => key) },
       ...wishes.map((wish) => this.windowTask(wish, matched.get(wish), wishes, wandering)),
@@ -110,7 +94,7 @@ class Planner {
     const desktop = this.parts.at(-1)!
     if (early.length > 0)
       this.parts.splice(-1, 1, { ...desktop, state: 'reached', steps: [...early, ...desktop.steps] })
-    for (const task of this.frameTasks()) this.take(task)
+    for (const task of frameTasks(this.wanted, this.trial, this.context)) this.take(task)
     return { steps: this.trial.steps, parts: this.parts }
   }
 
@@ -179,43 +163,6 @@ class Planner {
   /** The desktop that is shown when all is done. */
   private get desktopInTheEnd(): number {
     return this.wanted.desktop ?? shownDesktop(this.now)
-  }
-
-  private deviceTasks(): Task[] {
-    const known = new Map<string, unknown>()
-    return this.wanted.devices.map(({ deviceId, controlId, value }, index): Task => {
-      const key = `devices.${index}`
-      const device = own(this.now.devices, deviceId)
-      const control = device && own(device.controls, controlId)
-      const place = `${deviceId} ${controlId}`
-      // What is said once more is no contradiction.
-      const isTwice = known.has(place) && known.get(place) !== value
-      if (!known.has(place)) known.set(place, value)
-      const reach = () => {
-        if (isTwice) {
-          const what = control ? `${control.name} of ${device.name}` : deviceId
-          return [arrangementIssue({ code: 'said-twice', what })]
-        }
-        if (own(own(this.trial.bench.bare.devices, deviceId)?.controls ?? {}, controlId)?.value === value)
-          return undefined
-        return this.trial.do({
-          kind: 'device.control',
-          target: { kind: 'devices', deviceIds: [deviceId] },
-          controlId,
-          to: { kind: 'set', value },
-        })
-      }
-      return { key, after: this.beforeSetting(index), reach }
-    })
-  }
-
-  /** A device is switched on before its other settings, and off behind them; a player gets its list before its place. */
-  private beforeSetting(index: number): string[] {
-    const { deviceId, controlId, value } = this.wanted.devices.at(index)!
-    const mine = rank(controlId, value)
-    return this.wanted.devices.flatMap((other, i) =>
-      other.deviceId === deviceId && rank(other.controlId, other.value) < mine ? [`devices.${i}`] : [],
-    )
   }
 
   /** What is not wanted is out of the way before anything opens. */
@@ -297,26 +244,5 @@ class Planner {
       steps: issues.length > 0 ? part.steps : [...part.steps, first],
       issues,
     }
-  }
-
-  private frameTasks(): Task[] {
-    const known = new Map<string, boolean>()
-    return this.wanted.frames.map(({ frameId, on }, index): Task => {
-      const said = known.get(frameId)
-      if (said === undefined) known.set(frameId, on)
-      return {
-        key: `frames.${index}`,
-        after: [],
-        reach: () => {
-          if (said !== undefined)
-            return said === on ? undefined : [arrangementIssue({ code: 'said-twice', what: frameId })]
-          const isOn =
-            own(this.trial.bench.bare.frameSwitches ?? {}, frameId) ??
-            this.context.framesOn?.(frameId, this.trial.bench.bare)
-          if (isOn === on) return undefined
-          return this.trial.do({ kind: 'frame.switch', frameIds: [frameId], to: on ? 'on' : 'off' })
-        },
-      }
-    })
   }
 }

@@ -1,22 +1,24 @@
-import type { BenchState, Change } from '../bench'
+import type { BenchState } from '../bench'
 import { applyChanges } from '../bench'
 import { createClashIndex } from '../clash'
 import type { Clash, ClashIndex } from '../clash'
-import { namesUsed } from '../command'
 import type { ValueTable } from '../command'
 import { tableFor } from '../levers'
 import type { Frame, KeySettings, Lever, NamedValue } from '../levers'
-import { own, succeed } from '../result'
+import { succeed } from '../result'
 import type { Result } from '../result'
-import { namesInScripts, textsOf } from '../steps'
 import type { Finding } from './finding'
 import { judgeFrame } from './judgeFrame'
 import { judgeLever } from './judgeLever'
+import { Judgements } from './judgements'
 import { unusedValues } from './judgeValues'
 import { keyFindings } from './keyFindings'
-import { settingOff } from './settingOff'
 import { pulledBy } from './pulledBy'
+import { settingOff } from './settingOff'
+import { namesOf, textIn, Usage } from './usage'
 import { changedKeys, watchBench } from './watchBench'
+import { withKeyTaken, without } from './whatIf'
+import type { Difference, WhatIf } from './whatIf'
 import type { World } from './world'
 
 /** All that a check-up looks at. */
@@ -31,18 +33,6 @@ export interface CheckUpInput {
   readonly racked?: readonly string[]
 }
 
-/** What a lever was judged by, and what came of it. */
-interface Judged {
-  readonly findings: readonly Finding[]
-  readonly benchKeys: ReadonlySet<string>
-  /** Levers, frames and rack it looked at, by id. */
-  readonly others: ReadonlySet<string>
-  /** What the names it uses stood for. */
-  readonly names: ReadonlyMap<string, string | undefined>
-}
-
-/** The keys of clashes are looked at by all alike. */
-const NO_KEYS: readonly string[] = []
 const NO_WINDOWS: BenchState['windows'] = {}
 const NO_STACK: BenchState['stack'] = []
 
@@ -61,13 +51,9 @@ export class CheckUp {
   private frameById: ReadonlyMap<string, Frame>
   private tables = new Map<string, ValueTable>()
 
-  private readonly judged = new Map<string, Judged>()
+  private readonly judged = new Judgements()
   private readonly due = new Set<string>()
-  private readonly byBenchKey = new Map<string, Set<string>>()
-  private readonly byOther = new Map<string, Set<string>>()
-  /** The levers that pull each lever. */
-  private readonly pullers = new Map<string, Set<string>>()
-  private readonly uses = new Map<string, Map<string, string>>()
+  private readonly usage = new Usage()
   private clashes: ClashIndex | undefined
   private clashesByLever: ReadonlyMap<string, readonly Clash[]> | undefined
   private waiting: readonly Finding[] | undefined
@@ -103,7 +89,7 @@ export class CheckUp {
     for (const id of this.due) this.judge(id)
     const byLever = this.clashesOf()
     this.waiting ??= settingOff([...this.levers.values()], this.world())
-    this.unused ??= unusedValues(this.values, this.frames, this.uses)
+    this.unused ??= unusedValues(this.values, this.frames, this.usage.names)
     this.ofFrames ??= this.frames.flatMap((frame) => judgeFrame(frame, { bench: this.bench }))
     const found = new Map<string, Finding>()
     const add = (all: readonly Finding[]) => {
@@ -140,23 +126,18 @@ export class CheckUp {
   put(lever: Lever): void {
     const before = this.levers.get(lever.id)
     if (before === lever) return
-    if (before) this.forgetUse(before)
+    if (before) this.usage.remove(before)
     this.levers.set(lever.id, lever)
-    for (const id of pulledBy(lever)) add(this.pullers, id, lever.id)
-    for (const name of namesOf(lever)) {
-      const users = this.uses.get(name)
-      if (users) users.set(lever.id, lever.frameId)
-      else this.uses.set(name, new Map([[lever.id, lever.frameId]]))
-    }
+    this.usage.put(lever)
     this.touchLever(lever.id, before, lever)
   }
 
   remove(id: string): void {
     const before = this.levers.get(id)
     if (!before) return
-    this.forgetUse(before)
+    this.usage.remove(before)
     this.levers.delete(id)
-    this.forget(id)
+    this.judged.forget(id)
     this.due.delete(id)
     this.touchLever(id, before, undefined)
   }
@@ -166,8 +147,7 @@ export class CheckUp {
     if (before === bench) return
     const looked = this.emptyDesk()
     this.bench = bench
-    for (const key of changedKeys(looked, this.emptyDesk()))
-      for (const id of this.byBenchKey.get(key) ?? NO_KEYS) this.due.add(id)
+    for (const key of changedKeys(looked, this.emptyDesk())) for (const id of this.judged.thatSaw(key)) this.due.add(id)
     // What a step may open is told by what programs open.
     if (before.programs !== bench.programs) this.clashes = this.clashesByLever = this.waiting = undefined
     if (before.folders !== bench.folders) this.valuesChanged()
@@ -216,19 +196,19 @@ export class CheckUp {
     }
     this.clashesByLever = undefined
     const isEvent = (lever: Lever | undefined) => (lever?.doors ?? []).some(({ kind }) => kind === 'event')
-    if (isEvent(before) || isEvent(after) || this.pullers.has(id)) this.waiting = undefined
+    if (isEvent(before) || isEvent(after) || this.usage.isPulled(id)) this.waiting = undefined
     this.unused = undefined
   }
 
   private touchOther(key: string): void {
-    for (const id of this.byOther.get(key) ?? NO_KEYS) if (this.levers.has(id)) this.due.add(id)
+    for (const id of this.judged.thatAsked(key)) if (this.levers.has(id)) this.due.add(id)
   }
 
   private valuesChanged(): void {
     this.tables = new Map()
     this.unused = undefined
     this.waiting = undefined
-    for (const [id, { findings, names }] of this.judged) {
+    for (const [id, { findings, names }] of this.judged.entries()) {
       const lever = this.levers.get(id)
       if (!lever) continue
       // What could be done about a finding may be written with another value.
@@ -256,7 +236,7 @@ export class CheckUp {
         return this.frameById.get(id)
       },
       tableOf: (frameId) => this.tableOf(frameId),
-      isPulled: (id) => this.racked.has(id) || (this.pullers.get(id)?.size ?? 0) > 0,
+      isPulled: (id) => this.racked.has(id) || this.usage.isPulled(id),
     }
   }
 
@@ -271,7 +251,6 @@ export class CheckUp {
     this.due.delete(id)
     const lever = this.levers.get(id)
     if (!lever) return
-    this.forget(id)
     const others = new Set<string>()
     const { value: findings, keys } = watchBench(this.emptyDesk(), (bench) =>
       judgeLever(lever, this.world(others, bench)),
@@ -280,25 +259,6 @@ export class CheckUp {
     const table = this.tableOf(lever.frameId)
     const names = new Map([...namesOf(lever)].map((name) => [name, textIn(table, name)] as const))
     this.judged.set(id, { findings, benchKeys: keys, others, names })
-    for (const key of keys) add(this.byBenchKey, key, id)
-    for (const other of others) add(this.byOther, other, id)
-  }
-
-  private forget(id: string): void {
-    const before = this.judged.get(id)
-    if (!before) return
-    this.judged.delete(id)
-    for (const key of before.benchKeys) drop(this.byBenchKey, key, id)
-    for (const other of before.others) drop(this.byOther, other, id)
-  }
-
-  private forgetUse(lever: Lever): void {
-    for (const id of pulledBy(lever)) drop(this.pullers, id, lever.id)
-    for (const name of namesOf(lever)) {
-      const users = this.uses.get(name)
-      users?.delete(lever.id)
-      if (users?.size === 0) this.uses.delete(name)
-    }
   }
 
   private clashesOf(): ReadonlyMap<string, readonly Clash[]> {
@@ -325,58 +285,4 @@ export class CheckUp {
 /** Every finding as things stand. */
 export function checkUp(input: CheckUpInput): Finding[] {
   return new CheckUp(input).findings()
-}
-
-/** What comes and what goes. */
-export interface Difference {
-  readonly found: Finding[]
-  readonly gone: Finding[]
-}
-
-/** Something that may come to be: changes of the bench, and what is otherwise with frames and keys. */
-export interface WhatIf {
-  readonly changes?: readonly Change[]
-  /** Frames that are switched off. */
-  readonly framesOff?: readonly string[]
-  /** A program that takes a key for itself. */
-  readonly keyTaken?: { readonly programId: string; readonly chord: string; readonly does: string }
-}
-
-function withKeyTaken(bench: BenchState, { programId, chord, does }: NonNullable<WhatIf['keyTaken']>): BenchState {
-  const taking = own(bench.programs, programId)
-  if (!taking) return bench
-  const claims = [...taking.claims, { chord, does }]
-  return { ...bench, programs: { ...bench.programs, [taking.id]: { ...taking, claims } } }
-}
-
-function without(all: readonly Finding[], others: readonly Finding[]): Finding[] {
-  const ids = new Set(others.map(({ id }) => id))
-  return all.filter(({ id }) => !ids.has(id))
-}
-
-function add(index: Map<string, Set<string>>, key: string, id: string): void {
-  const of = index.get(key)
-  if (of) of.add(id)
-  else index.set(key, new Set([id]))
-}
-
-function drop(index: Map<string, Set<string>>, key: string, id: string): void {
-  const of = index.get(key)
-  of?.delete(id)
-  if (of?.size === 0) index.delete(key)
-}
-
-function textIn({ values, broken }: ValueTable, name: string): string | undefined {
-  const text = own(values, name)
-  return text ?? (own(broken, name) ? '\0broken' : undefined)
-}
-
-/** The names that the texts and scripts of a lever use, each once. */
-function namesOf({ steps }: Lever): Set<string> {
-  const names = new Set<string>()
-  for (const step of steps) {
-    for (const { text } of textsOf(step)) if (text.includes('$')) for (const name of namesUsed(text)) names.add(name)
-    for (const name of namesInScripts(step)) names.add(name)
-  }
-  return names
 }

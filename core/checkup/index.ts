@@ -1,5 +1,6 @@
 export { CheckUp, checkUp } from './checkUp'
-export type { CheckUpInput, Difference, WhatIf } from './checkUp'
+export type { CheckUpInput } from './checkUp'
+export type { Difference, WhatIf } from './whatIf'
 export { patchOf } from './finding'
 export { judgeLever } from './judgeLever'
 export { judgeRehearsal } from './judgeRehearsal'

@@ -4,8 +4,8 @@ import { own } from '../result'
 import { stepSchema } from '../steps'
 import { fileLeverSchema, frameDocumentSchema } from './document'
 import { HEADER, VERSION } from './layout'
-import { isRecord } from './leverLayout'
-import type { Data } from './leverLayout'
+import { isRecord } from './fileData'
+import type { Data } from './fileData'
 import { SHORT_FORMS } from './shortSteps'
 
 /** Fields that levers and rows of variants have as the API has them. */

@@ -1,7 +1,8 @@
 import type { Programs } from '../variants'
 import type { FileLever, FrameDocument } from './document'
-import { asText, entriesOf, isRecord, leverData, leverFrom, numbered, tellUnknown, withoutId } from './leverLayout'
-import type { Data, DataPath } from './leverLayout'
+import { asText, entriesOf, isRecord, numbered, tellUnknown, withoutId } from './fileData'
+import { leverData, leverFrom } from './leverLayout'
+import type { Data, DataPath } from './fileData'
 import { rowData, rowFrom, rowsByPattern } from './variantRows'
 import type { Row } from './variantRows'
 

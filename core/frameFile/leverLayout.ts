@@ -1,17 +1,11 @@
-import { didYouMean } from '../names'
-import { own } from '../result'
 import type { PatternField } from '../levers'
-import type { AnyStep, Step } from '../steps'
 import type { FileLever } from './document'
+import { asList, asText, isRecord, numbered, tellUnknown, withoutId } from './fileData'
+import type { Data, DataPath, Tell } from './fileData'
 import { SHORT_FORMS } from './shortSteps'
+import { stepData, stepFrom, stepsFrom } from './stepLayout'
 
 /** A lever as plain data for a file, and back: what is as it is by itself is left out, plain steps are one line. */
-
-export type Data = Record<string, unknown>
-/** Where something stands in the data of a file. */
-export type DataPath = readonly (string | number)[]
-/** Tells what is wrong with the data of a file, and where. */
-export type Tell = (path: DataPath, message: string) => void
 
 /** What the fields of a lever are called in a file, where that differs. */
 const NAMES: Readonly<Record<string, string>> = {
@@ -43,14 +37,6 @@ export const LEVER_KEYS = [
   'do',
   ...PLAIN_FIELDS.map((field) => NAMES[field] ?? field),
 ]
-
-/** The lists of steps in a block, by the names of the fields that hold them. */
-const STEP_LISTS: ReadonlySet<string> = new Set(['steps', 'otherwise'])
-const LISTS_OF_LISTS: ReadonlySet<string> = new Set(['branches', 'cases', 'roads'])
-
-export function withoutId({ id: _id, ...rest }: { readonly id: string }): Data {
-  return rest
-}
 
 export function leverData(lever: FileLever): Data {
   const { plate, triggers, scope, enabled, aliases, steps } = lever
@@ -114,47 +100,6 @@ function keyData({ id: _id, wins, ...trigger }: FileLever['triggers'][number]): 
   if (trigger.kind === 'chord' && Object.keys(rest).length === 2) return trigger.chord
   if (trigger.kind === 'sequence' && Object.keys(rest).length === 2) return trigger.sequence
   return rest
-}
-
-/** A step in one line where that says all of it, else in full without what is so by itself. */
-export function stepData(step: Step | AnyStep): Data {
-  const { id: _id, onFailure, alternative, ...rest } = step as AnyStep & Data
-  const isPlain = onFailure === 'stop' && !alternative && rest.off === undefined && rest.retry === undefined
-  if (isPlain) {
-    const { kind, ...fields } = rest
-    for (const [word, form] of Object.entries(SHORT_FORMS)) {
-      const text = form.kind === kind ? form.write(fields) : undefined
-      if (text !== undefined) return { [word]: text }
-    }
-  }
-  const inner = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, withSteps(key, value, stepsData)]))
-  return {
-    ...inner,
-    ...(onFailure === 'stop' ? {} : { onFailure }),
-    ...(alternative ? { alternative: stepData(alternative) } : {}),
-  }
-}
-
-const stepsData = (steps: unknown) => (steps as AnyStep[]).map(stepData)
-
-/** The lists of steps in a field of a block made into something else; every other value as it is. */
-function withSteps(
-  key: string,
-  value: unknown,
-  change: (steps: unknown, path: DataPath) => unknown,
-  path: DataPath = [],
-): unknown {
-  if (!Array.isArray(value)) return value
-  if (STEP_LISTS.has(key)) return change(value, path)
-  if (!LISTS_OF_LISTS.has(key)) return value
-  return value.map((one: unknown, i) =>
-    isRecord(one) && Array.isArray(one.steps) ? { ...one, steps: change(one.steps, [...path, i, 'steps']) } : one,
-  )
-}
-
-export function tellUnknown(data: Data, known: readonly string[], path: DataPath, tell: Tell): void {
-  for (const key of Object.keys(data))
-    if (!known.includes(key)) tell([...path, key], `There is no “${key}” here.${didYouMean(key, known)}`)
 }
 
 export function leverFrom(name: string, data: unknown, path: DataPath, tell: Tell): Data {
@@ -227,75 +172,4 @@ function keysFrom(data: unknown): unknown[] {
     const text = asText(key).trim()
     return /\s/.test(text) ? { id, kind: 'sequence', sequence: text } : { id, kind: 'chord', chord: text }
   })
-}
-
-function stepsFrom(data: unknown, path: DataPath, count: { steps: number }, tell: Tell): unknown[] {
-  if (!Array.isArray(data)) {
-    tell(
-      data === undefined ? path.slice(0, -1) : path,
-      'Say what it does: a list of steps below “do:”, or one line such as “open: night-book”.',
-    )
-    return []
-  }
-  return data.map((one, i) => stepFrom(one, [...path, i], count, tell))
-}
-
-function stepFrom(data: unknown, path: DataPath, count: { steps: number }, tell: Tell): unknown {
-  const id = `s${(count.steps += 1)}`
-  const known = [...Object.keys(SHORT_FORMS), 'kind']
-  if (!isRecord(data)) {
-    tell(path, 'A step is a word and what it is about, such as “wait: 5 s”, or begins with “kind:”.')
-    return { id }
-  }
-  if (!('kind' in data)) {
-    const [word = '', ...more] = Object.keys(data)
-    const form = own(SHORT_FORMS, word)
-    if (!form || more.length > 0) {
-      const wrong = form ? more[0]! : word
-      tell([...path, wrong], `No step begins with “${wrong}”.${didYouMean(wrong, known)}`)
-      return { id }
-    }
-    const fields = form.read(asText(data[word]))
-    if (!fields) {
-      tell([...path, word], `“${word}” does not go with “${asText(data[word])}”. ${form.help}`)
-      return { id }
-    }
-    return { id, kind: form.kind, ...fields }
-  }
-  const { alternative, ...rest } = data
-  const inner = Object.fromEntries(
-    Object.entries(rest).map(([key, value]) => [
-      key,
-      withSteps(key, value, (steps, below) => stepsFrom(steps, [...path, key, ...below], count, tell)),
-    ]),
-  )
-  return {
-    id,
-    ...inner,
-    ...(alternative === undefined ? {} : { alternative: stepFrom(alternative, [...path, 'alternative'], count, tell) }),
-  }
-}
-
-export function numbered(data: unknown, letter: string): unknown {
-  return Array.isArray(data)
-    ? data.map((one: unknown, i) => (isRecord(one) ? { ...one, id: `${letter}${i + 1}` } : one))
-    : (data ?? [])
-}
-
-const asList = (data: unknown): unknown[] => (Array.isArray(data) ? data : [data])
-
-/** A number or a word is a text where a text is wanted. */
-export function asText(data: unknown): string {
-  if (typeof data === 'string') return data
-  return typeof data === 'number' || typeof data === 'boolean' ? String(data) : ''
-}
-/** Names with what stands below each, in their order; a map keeps it where an object would not. */
-export function entriesOf(data: unknown): [string, unknown][] | undefined {
-  if (data === undefined || data === null) return []
-  if (data instanceof Map) return [...data].map(([name, value]) => [String(name), value])
-  return isRecord(data) ? Object.entries(data) : undefined
-}
-
-export function isRecord(data: unknown): data is Data {
-  return typeof data === 'object' && data !== null && !Array.isArray(data) && !(data instanceof Map)
 }

@@ -1,17 +1,19 @@
-import { codeOfModifier, formatChord, modifierOfCode, reservationOf } from '../keys'
-import type { Chord, Modifier } from '../keys'
+import { codeOfModifier, formatChord, modifierOfCode } from '../keys'
 import type { Bound, BoundSequence } from './bindings'
 import { forKeyboard } from './compileRules'
 import type { Mapped } from './compileRules'
 import { finish, isStillLive, pulled } from './decide'
 import type { Deciding, Step } from './decide'
 import { boundAt, candidateOf, judge, nearMisses, situationOf } from './judge'
-import { holdOf, isDisabled, layeredLevers, mappedOf, namesOf } from './layers'
+import { isDisabled, mappedOf } from './layers'
+import { keptBySystem, nameOf } from './named'
+import type { Named } from './named'
 import { findSequence, findTogether } from './patterns'
+import { pressInLayer } from './pressInLayer'
+import { repeat } from './repeat'
 import type { Candidate, Decision } from './schema'
 import { sendMapped, typeText } from './send'
-import { effectiveModifiers } from './state'
-import type { Down, Pending, ResolverState } from './state'
+import type { Pending, ResolverState } from './state'
 import { holdMeaning, tapOrHold } from './tapOrHold'
 import type { HoldMeaning } from './tapOrHold'
 
@@ -55,93 +57,6 @@ export function press(deciding: Deciding, state: ResolverState, head: Pending): 
       )
   if (meaning) return tapHold(deciding, state, head, mapped, meaning)
   return pressPlain(deciding, state, head, named, inLayer.candidates)
-}
-
-/** A press by its name: the chord it is, and what programs and the system make of that. */
-interface Named {
-  readonly mapped: Mapped | undefined
-  readonly modifiers: readonly Modifier[]
-  readonly chord: Chord
-  /** The ids of the chord, the plain one first. */
-  readonly names: readonly string[]
-}
-
-function nameOf(
-  { bindings }: Deciding,
-  { held, oneShots }: ResolverState,
-  head: Pending,
-  mapped: Mapped | undefined,
-): Named {
-  const modifiers = effectiveModifiers(held, oneShots, head)
-  const all = mapped && mapped.modifiers.length > 0 ? [...new Set([...modifiers, ...mapped.modifiers])] : modifiers
-  return {
-    mapped,
-    modifiers,
-    chord: { modifiers: all, code: mapped?.code ?? head.event.code },
-    names: namesOf(bindings, head, held, oneShots, mapped),
-  }
-}
-
-function repeat({ bindings, isLost }: Deciding, state: ResolverState, head: Pending): Step {
-  const { event } = head
-  const down = state.held.find((entry) => entry.code === event.code)
-  if (!down || down.fate === 'passed')
-    return finish(state, head, { kind: 'pass', reason: 'held-repeat' }, down ?? { fate: 'passed' })
-  const { repeats } = down
-  const isDue = repeats !== undefined && event.atMs >= repeats.nextAtMs && !isLost
-  const after: Down = isDue ? { ...down, repeats: { ...repeats, nextAtMs: event.atMs + repeats.everyMs } } : down
-  if (isDue && repeats.leverId !== undefined && isStillLive(bindings, repeats.leverId))
-    return finish(state, head, { kind: 'pull', reason: 'fired', leverId: repeats.leverId }, after)
-  const goesOn = repeats === undefined ? down.again : isDue && repeats.leverId === undefined ? down.again : undefined
-  if (goesOn) return finish(state, head, { kind: 'replace', reason: 'held-repeat', outputs: [...goesOn] }, after)
-  return finish(state, head, { kind: 'swallow', reason: 'held-repeat' }, after)
-}
-
-/** What the layers that are held give a key; else what kept their levers from it. */
-function pressInLayer(
-  deciding: Deciding,
-  state: ResolverState,
-  head: Pending,
-  named: Named,
-): Step | { readonly candidates: Candidate[] } {
-  const { bindings, isLost } = deciding
-  const { event } = head
-  const reserved = keptBySystem(state, head, named)
-  if (reserved) return reserved
-  const layers = state.held.filter((down) => down.fate === 'layer')
-  const situation = situationOf(bindings, head)
-  const found = layers.flatMap((down) => layeredLevers(bindings, holdOf(bindings, down), named.names))
-  const { winner, candidates } = judge(found, situation, false)
-  if (winner && !isLost)
-    return finish(
-      state,
-      head,
-      {
-        chord: formatChord(named.chord),
-        kind: 'pull',
-        reason: 'fired',
-        leverId: winner.lever.id,
-        candidates,
-      },
-      { fate: 'kept' },
-    )
-  for (const { code } of layers) {
-    const rules = bindings.inLayer.get(code)
-    if (!rules) continue
-    const typed = forKeyboard(rules.types.get(named.names[0]!), event.keyboard)
-    if (typed) return typeText(state, head, typed, { chord: formatChord(named.chord), candidates })
-    if (forKeyboard(rules.disabled.get(event.code), event.keyboard))
-      return finish(state, head, { kind: 'swallow', reason: 'disabled-key', candidates }, { fate: 'kept' })
-    const mapped = forKeyboard(rules.remaps.get(event.code), event.keyboard)
-    if (mapped) return sendMapped(state, head, mapped, { chord: formatChord(named.chord), candidates })
-  }
-  return { candidates }
-}
-
-function keptBySystem(state: ResolverState, head: Pending, { chord }: Named): Step | undefined {
-  const reserved = reservationOf(chord)
-  if (!reserved || reserved.owner === 'browser') return undefined
-  return finish(state, head, { chord: formatChord(chord), kind: 'swallow', reason: 'reserved' }, { fate: 'kept' })
 }
 
 function tapHold(

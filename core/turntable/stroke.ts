@@ -1,61 +1,10 @@
 import { assertNever } from '../result'
 import { newCorner } from './corners'
-import { directionDeg, distancePx, MIDDLE_PX, roadAt, signedDeg, tableOnWay, toleranceDeg } from './geometry'
-import type { Bearing, Point, TableShape, DIRECTIONS } from './geometry'
+import { distancePx, MIDDLE_PX, roadAt, tableOnWay, toleranceDeg } from './geometry'
+import type { Bearing, Point } from './geometry'
+import { roadByArrow } from './roadByArrow'
 import type { ChosenBy, TurnOutcome } from './schema'
-
-/** How a table behaves while it is open. */
-export interface StrokeConfig {
-  readonly table: TableShape
-  /** Pressed and released without moving, the button or key that opens it is itself. */
-  readonly isItself?: boolean
-  /** So long over a road chooses it; never where it is absent. */
-  readonly hoverMs?: number
-  /** Where a table stands that is opened at a point: elsewhere near the edge of a screen. At the point where absent. */
-  readonly place?: (at: Point) => Point
-}
-
-/** Times in ms of one clock; places in pixels. The opening button or key is pressed first. */
-export type StrokeEvent =
-  | {
-      readonly kind: 'press' | 'release' | 'click' | 'move'
-      readonly atMs: number
-      readonly at: Point
-      readonly pointer?: number
-    }
-  | { readonly kind: 'key'; readonly atMs: number; readonly code: string }
-  | { readonly kind: 'tick' | 'lost'; readonly atMs: number }
-
-interface Common {
-  /** The roads of outer tables that led here. */
-  readonly way: readonly string[]
-  /** Where the table stands, and where the pointer was when it was opened. */
-  readonly middle: Point
-  readonly opened: Point
-  readonly pointer: Point
-  readonly pointerId?: number
-  readonly isHeld: boolean
-}
-
-/** As data, so that it can be looked at at any time: closed, in a stroke, open, or over. */
-export type StrokeState =
-  | { readonly phase: 'closed' }
-  | (Common & {
-      readonly phase: 'stroke'
-      readonly sinceMs: number
-      readonly movedAtMs: number
-      /** The way of the pointer since the opening or the last turn, and the last point before that turn. */
-      readonly trail: readonly Point[]
-      readonly turn?: Point
-    })
-  | (Common & {
-      readonly phase: 'open'
-      /** The road that is aimed at. */
-      readonly aimed?: number
-      /** Since when, as far as hovering is concerned. */
-      readonly overSinceMs?: number
-    })
-  | { readonly phase: 'over'; readonly outcome: TurnOutcome }
+import type { Common, StrokeConfig, StrokeEvent, StrokeState } from './strokeState'
 
 type Stroking = Extract<StrokeState, { phase: 'stroke' }>
 type Opened = Extract<StrokeState, { phase: 'open' }>
@@ -268,25 +217,12 @@ export function createStroke(config: StrokeConfig): Stroke {
       case 'Backspace':
         return state.way.length === 0 ? state : standing(state, state.way.slice(0, -1), state.middle)
       default: {
-        const aimed = arrowTo(code, state)
+        const aimed = roadByArrow(roads, code, state.aimed)
         if (aimed === undefined) return state
         const { overSinceMs: _, ...rest } = state
         return { ...rest, aimed }
       }
     }
-  }
-
-  /** The road nearest to the way of an arrow, of those that are not aimed at; from one road on, the next one that way. */
-  function arrowTo(code: string, { way, aimed }: Opened): number | undefined {
-    const to = ARROWS.get(code)
-    if (to === undefined) return undefined
-    const { roads } = tableOnWay(table, way)!
-    const offBy = (i: number) => Math.abs(signedDeg(directionDeg(roads[i]!.direction) - to))
-    const from = aimed === undefined ? Infinity : offBy(aimed)
-    const nearer = roads.map((_, i) => i).filter((i) => i !== aimed && offBy(i) < from)
-    if (aimed === undefined) return nearer.sort((a, b) => offBy(a) - offBy(b))[0]
-    // One step around, so that each road can be reached.
-    return nearer.sort((a, b) => apart(roads[a]!, roads[aimed]!) - apart(roads[b]!, roads[aimed]!))[0]
   }
 
   function restsAtMs({ movedAtMs, sinceMs }: Stroking): number {
@@ -305,17 +241,6 @@ export function createStroke(config: StrokeConfig): Stroke {
       return at === Infinity ? undefined : at
     },
   }
-}
-
-const ARROWS: ReadonlyMap<string, number> = new Map([
-  ['ArrowUp', 0],
-  ['ArrowRight', 90],
-  ['ArrowDown', 180],
-  ['ArrowLeft', 270],
-])
-
-function apart(a: { direction: (typeof DIRECTIONS)[number] }, b: { direction: (typeof DIRECTIONS)[number] }): number {
-  return Math.abs(signedDeg(directionDeg(a.direction) - directionDeg(b.direction)))
 }
 
 /** The hand of another pointer is none of this table's business. */

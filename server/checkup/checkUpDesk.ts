@@ -1,26 +1,21 @@
-import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { Worker } from 'node:worker_threads'
-import { judgeLever, patchOf } from '../../core/checkup'
 import type { Finding, WhatIf, World } from '../../core/checkup'
-import { usesOf } from '../../core/levers'
-import type { Lever, LeverPatch, NamedValue } from '../../core/levers'
 import { countOf } from '../../core/names'
 import { fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
-import type { Settings } from '../../core/settings'
 import { readFindings, readWellAt, writeAcceptance, writeFindings } from '../database/findingTable'
 import type { KnownFinding } from '../database/findingTable'
-import type { Acceptance, RevisionEntry } from '../database/schema'
 import type { BookDelta } from '../engine/book'
-import { edited } from '../engine/bookState'
-import type { BookState } from '../engine/bookState'
 import { edit } from '../engine/edits'
 import type { Store } from '../engine/store'
-import { ScriptHouse } from '../scripts/scriptHouse'
-import { FollowStore } from './followStore'
-import type { FromCheckUp, ToCheckUp } from './messages'
 import { report } from '../report'
+import { ScriptHouse } from '../scripts/scriptHouse'
+import { mendEntries } from './mendEntries'
+import type { FromCheckUp } from './messages'
+import { rackedIn } from './rackedIn'
+import { startCheckUp } from './startCheckUp'
+import type { CheckUpThread } from './startCheckUp'
+import type { CheckUpState, ToldFinding } from './told'
 
 /** Beside the built server; the development server has none. */
 const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'checkUpWorker.cjs')
@@ -32,31 +27,12 @@ const MOST_NEWS = 5
 
 const GONE: Issue = { code: 'finding-missing', message: 'That is not found any more; it may have been mended since.' }
 
-/** A finding as it is told: with since when it is there, and why it is taken as it is where somebody has said so. */
-export interface ToldFinding extends Finding {
-  readonly sinceMs: number
-  readonly accepted?: Acceptance
-}
-
-export interface CheckUpState {
-  /** How many levers are still to be judged, and to be rehearsed behind that. */
-  readonly due: number
-  readonly toRehearse: number
-  /** False until all was judged once. */
-  readonly isKnown: boolean
-  readonly wellAtMs?: number
-  readonly faults: number
-  readonly notes: number
-  /** Another one whenever what is found differs, or what somebody says of it. */
-  readonly edition: number
-}
-
 /**
  * The check-up of a store: it runs in a thread that is told what changes, and here is kept what it found, since when,
  * and what somebody has accepted.
  */
 export class CheckUpDesk {
-  private worker: { post: (message: ToCheckUp) => void; end: () => void } | undefined
+  private worker: CheckUpThread | undefined
   private begin: NodeJS.Timeout | undefined
   private isClosed = false
   private found = new Map<string, Finding>()
@@ -198,50 +174,24 @@ export class CheckUpDesk {
     clearTimeout(this.begin)
     this.begin = undefined
     this.isAnew = true
-    this.worker = existsSync(this.file) ? this.thread() : this.here()
-    this.fill()
-  }
-
-  private thread() {
-    const worker = new Worker(this.file)
-    worker.unref()
-    worker.on('message', (message: FromCheckUp) => this.take(message))
-    worker.on('error', (error) => {
-      report('check-up', error)
-      this.worker = undefined
-      // Whoever asked gets what was known, and a new thread begins for whoever asks next.
-      this.letGo()
-      this.due = this.toRehearse = 0
-      this.tellTabs()
-    })
-    return { post: (message: ToCheckUp) => worker.postMessage(message), end: () => void worker.terminate() }
-  }
-
-  /** In the development server, which has no threads. */
-  private here() {
-    const timers = new Set<NodeJS.Timeout>()
-    const follow = new FollowStore({
-      nowMs: () => Date.now(),
-      later: (work, ms) => {
-        const timer = setTimeout(() => {
-          timers.delete(timer)
-          work()
-        }, ms).unref()
-        timers.add(timer)
+    this.worker = startCheckUp(this.file, {
+      take: (message) => this.take(message),
+      lost: () => {
+        this.worker = undefined
+        // Whoever asked gets what was known, and a new thread begins for whoever asks next.
+        this.letGo()
+        this.due = this.toRehearse = 0
+        this.tellTabs()
       },
-      tell: (message) => this.take(message),
     })
-    return {
-      post: (message: ToCheckUp) => follow.take(message),
-      end: () => timers.forEach((timer) => clearTimeout(timer)),
-    }
+    this.fill()
   }
 
   private fill(): void {
     const { book, bench } = this.store
     const { allLevers: levers, allFrames: frames, allValues: values } = book
     const content = { levers, frames, values, bench, keys: book.keys.body, racked: rackedIn(book.settings.body) }
-    this.worker!.post({ kind: 'begin', content })
+    this.worker?.post({ kind: 'begin', content })
   }
 
   private tellEdit({ levers, frames, values, keys, settings }: BookDelta): void {
@@ -332,47 +282,4 @@ export class CheckUpDesk {
       news: { count: news.length, first: first.map(({ about, message }) => ({ about, message })) },
     })
   }
-}
-
-/** The levers that tiles of the rack pull. */
-function rackedIn({ rack }: Settings): string[] {
-  const entries = rack.pages.flatMap(({ rows }) =>
-    rows.flatMap(({ items }) => items.flatMap((item) => (item.kind === 'plate' ? [item.entryId] : item.entryIds))),
-  )
-  return entries.flatMap((id) => (id.startsWith('lever:') ? [id.slice('lever:'.length)] : []))
-}
-
-/**
- * One mend after the other, each as the lever stands by then: what was edited since a finding was told, or by a mend before
- * it, is judged again and not overwritten.
- */
-function mendEntries(
-  wanted: readonly Finding[],
-  { levers, values, frames }: BookState,
-  world: World,
-): { entries: RevisionEntry[]; count: number } {
-  const altered = new Map<string, LeverPatch>()
-  const deleted = new Map<string, NamedValue>()
-  let count = 0
-  for (const { id, about, mend: told } of wanted) {
-    if (about.kind === 'value') {
-      const value = values.get(about.id)
-      if (!value || usesOf(value, [...values.values()], [...levers.values()], [...frames.values()]).length > 0) continue
-      deleted.set(value.id, value)
-      count += 1
-    }
-    const before = about.kind === 'lever' ? levers.get(about.id) : undefined
-    if (!before) continue
-    const patch = altered.get(before.id)
-    const now = { ...before, ...patch } as Lever
-    // A trigger is mended by what differs in it; all else is the lever's own, and is judged here.
-    const mend = told?.kind === 'trigger' ? told : judgeLever(now, world).find((finding) => finding.id === id)?.mend
-    const next = mend && patchOf(mend, now)
-    if (next) altered.set(before.id, { ...patch, ...next })
-    // What another mend has put right with it is mended too.
-    if (next || patch) count += 1
-  }
-  const entries: RevisionEntry[] = [...altered].map(([id, patch]) => edited(levers.get(id)!, patch as Partial<Lever>))
-  for (const [id, before] of deleted) entries.push({ kind: 'value', id, before, after: null })
-  return { entries, count }
 }

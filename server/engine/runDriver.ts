@@ -1,16 +1,16 @@
 import type { BenchState } from '../../core/bench'
 import { fail, succeed, valueOf } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
-import { failHead, runHeadSchema, runIssue, runSheetSchema, scriptRequest } from '../../core/run'
+import { failHead, runIssue, scriptRequest } from '../../core/run'
 import type { AdvanceContext, LogEntry, Pullable, RunHead, RunSource } from '../../core/run'
 import type { ScriptOutcome, ScriptRequest } from '../../core/script'
-import { abandonRun, readLog, readOpenRuns, readRun } from '../database/runTable'
+import { readRun } from '../database/runTable'
 import type { WholeRun } from '../database/runTable'
 import { breathe } from '../database/rows'
-import { putAside } from '../database/setAside'
 import { Alarms } from './alarms'
 import type { PullOptions } from './beginnings'
 import { OpenRuns } from './openRuns'
+import { isTimed, readResumed } from './resumed'
 import { RunPlans } from './runPlans'
 import { stepContext } from './stepContext'
 import type { World } from './plan'
@@ -54,20 +54,7 @@ export class RunDriver {
 
   /** Goes on with the runs that had not ended when they were last stored. */
   async resume(): Promise<void> {
-    for (const row of await readOpenRuns(this.store.database)) {
-      const head = runHeadSchema.safeParse(row.head)
-      const sheet = runSheetSchema.safeParse(row.sheet)
-      if (!head.success || !sheet.success) {
-        const because = (head.error ?? sheet.error)!.message
-        await putAside(this.store.database, 'runs', row.id, row, because)
-        await abandonRun(this.store.database, row.id)
-        continue
-      }
-      const log = await readLog(this.store.database, row.id)
-      // A wait never takes longer than its own length after a start, also where the clock was set back.
-      const restarted = withinItsLength(head.data, this.store.nowMs())
-      this.open.keep({ seq: row.seq, head: restarted, sheet: sheet.data, log })
-    }
+    for (const run of await readResumed(this.store)) this.open.keep(run)
     for (const id of this.open.ids()) this.follow(id)
   }
 
@@ -293,15 +280,4 @@ export class RunDriver {
       if (run) await this.breakOff(run, error)
     }
   }
-}
-
-/** A wait that was to end at a time by a clock that has been set back since begins anew, with its own length. */
-function withinItsLength(head: RunHead, nowMs: number): RunHead {
-  if (!isTimed(head) || head.waitMs === undefined) return head
-  return { ...head, wakeAtMs: Math.min(head.wakeAtMs!, nowMs + head.waitMs) }
-}
-
-/** Something becomes of it by time alone. */
-function isTimed({ phase, wakeAtMs }: RunHead): boolean {
-  return phase === 'waiting' || (phase === 'asking' && wakeAtMs !== null)
 }

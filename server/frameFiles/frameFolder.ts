@@ -2,7 +2,7 @@ import { watch } from 'node:fs'
 import type { FSWatcher } from 'node:fs'
 import { realpath, stat } from 'node:fs/promises'
 import type { FrameFolderSummary } from '../../contract'
-import { frameRef, hasHeader, partKey } from '../../core/frameFile'
+import { hasHeader, partKey } from '../../core/frameFile'
 import type { ApartPart, FileIssue } from '../../core/frameFile'
 import { fail, succeed } from '../../core/result'
 import type { Result } from '../../core/result'
@@ -16,6 +16,7 @@ import { readFrameFileApart } from './frameFileApart'
 import { FrameKeeper } from './frameKeeper'
 import { blankFile, isCut, markWrong, summaryOf } from './keptFile'
 import type { KeptFile } from './keptFile'
+import { KeptFiles } from './keptFiles'
 import { report } from '../report'
 
 /** A file is looked at once it was left alone for so long; an editor may save twice in a row. */
@@ -36,7 +37,7 @@ const STORE_QUIET_MS = 40
  * the application is written into its file.
  */
 export class FrameFolder {
-  private readonly files = new Map<string, KeptFile>()
+  private readonly files = new KeptFiles()
   private readonly queue = new SerialQueue()
   private readonly keeper: FrameKeeper
   private isThere = true
@@ -54,9 +55,7 @@ export class FrameFolder {
     private readonly store: Store,
     readonly folder: string,
   ) {
-    const otherOf = (file: KeptFile, frameId: string) =>
-      [...this.files.values()].find((one) => one !== file && one.frameId === frameId)
-    this.keeper = new FrameKeeper(store, folder, otherOf)
+    this.keeper = new FrameKeeper(store, folder, (file, frameId) => this.files.ofFrame(frameId, file))
   }
 
   /** Issue, as `StoreError`: the folder is none. */
@@ -66,7 +65,7 @@ export class FrameFolder {
       throw new StoreError(`KEEN_FRAMES is ${given}, which is no folder. Make it, or leave KEEN_FRAMES out.`)
     const opened = new FrameFolder(store, await realpath(given))
     for (const { file, frameId, base } of await readKeptFrames(store.database))
-      opened.files.set(file, { ...blankFile(file, 'gone'), frameId, ...(base ? { base } : {}) })
+      opened.files.put({ ...blankFile(file, 'gone'), frameId, ...(base ? { base } : {}) })
     await dropUnfinished(opened.folder)
     await opened.look()
     await opened.settle(0)
@@ -75,11 +74,7 @@ export class FrameFolder {
   }
 
   get summary(): FrameFolderSummary {
-    const { frames } = this.store.book
-    const files = [...this.files.values()]
-      .filter(({ phase }) => phase !== 'other')
-      .sort((a, b) => (a.name < b.name ? -1 : 1))
-      .map((file) => summaryOf(file, frames))
+    const files = this.files.told().map((file) => summaryOf(file, this.store.book.frames))
     return { folder: this.folder, isThere: this.isThere, files }
   }
 
@@ -92,7 +87,7 @@ export class FrameFolder {
   private async catchUp(): Promise<void> {
     if (this.isAtLarge) return
     await this.queue.run(() => this.look())
-    while (this.isDueSoon()) {
+    while (this.files.isSavedSince(Date.now() - 3 * QUIET_MS, KEY_WAITS_FOR)) {
       await new Promise((resolve) => setTimeout(resolve, QUIET_MS / 4))
       await this.queue.run(() => this.settle())
     }
@@ -103,17 +98,15 @@ export class FrameFolder {
     return this.queue.run(async () => {
       const frame = this.store.book.frames.get(frameId)
       if (!frame) return fail({ code: 'frame-missing', message: 'There is no such frame any more.', at: 'frameId' })
-      const kept = [...this.files.values()].find((file) => file.frameId === frameId)
+      const kept = this.files.ofFrame(frameId)
       if (kept)
         return fail({ code: 'kept-already', message: `${frame.name} is kept in ${kept.name} already.`, at: 'frameId' })
       await this.look()
-      const ref = frameRef(frame.name)
-      let name = `${ref}.frame.yaml`
-      for (let i = 2; this.files.has(name); i++) name = `${ref}-${i}.frame.yaml`
+      const name = this.files.newName(frame.name)
       const file = { ...blankFile(name, 'gone'), frameId }
       const written = await this.keeper.writeWhole(file)
       if (!written.ok) return written
-      this.files.set(name, file)
+      this.files.put(file)
       this.tell()
       return succeed(name)
     })
@@ -168,8 +161,7 @@ export class FrameFolder {
     this.sweep = setInterval(() => {
       if (!this.watcher) this.watchFolder(again)
       again()
-      if ([...this.files.values()].some(({ phase }) => phase === 'unwritten'))
-        void this.queue.run(() => this.writeEdits())
+      if (this.files.isAny(({ phase }) => phase === 'unwritten')) void this.queue.run(() => this.writeEdits())
     }, SWEEP_MS).unref()
     this.watchFolder(again)
   }
@@ -213,49 +205,21 @@ export class FrameFolder {
     }
     const isBack = !this.isThere
     this.isThere = true
-    const now = Date.now()
-    for (const { name, signature, inode, size, refused } of listed) {
-      const file = this.files.get(name) ?? blankFile(name, 'other')
-      this.files.set(name, file)
-      if (file.signature === signature) continue
-      const isOtherInode = file.inode !== undefined && file.inode !== inode
-      Object.assign(file, { signature, inode, size, seenAt: now, isOtherInode, isPending: refused === undefined })
-      if (refused !== undefined) Object.assign(file, { phase: 'refused', message: refused, issues: [], apart: [] })
-    }
-    const names = new Set(listed.map(({ name }) => name))
-    for (const file of this.files.values()) if (!names.has(file.name)) this.lose(file)
+    this.files.see(listed, Date.now())
     if (isBack) await this.writeEdits()
-    if (this.summaryDiffers()) this.tell()
+    this.tell()
     this.settleSoon()
   }
 
-  /** A file that is not there any more: its frame stays, and so does what is known of it. */
-  private lose(file: KeptFile): void {
-    if (file.frameId === undefined) {
-      this.files.delete(file.name)
-      return
-    }
-    const { text: _text, document: _document, signature: _signature, inode: _inode, ...rest } = file
-    const gone = { ...rest, phase: 'gone', issues: [], apart: [], isPending: false } as const
-    this.files.set(file.name, { ...blankFile(file.name, 'gone'), ...gone, message: undefined })
-  }
-
-  /** Whether one was saved so lately that it is still waited for to be quiet. */
-  private isDueSoon(): boolean {
-    return [...this.files.values()].some(
-      ({ isPending, seenAt, size = 0 }) => isPending && size < KEY_WAITS_FOR && Date.now() - seenAt < 3 * QUIET_MS,
-    )
-  }
-
   private settleSoon(): void {
-    if (this.isClosed || ![...this.files.values()].some(({ isPending }) => isPending)) return
+    if (this.isClosed || !this.files.isAny(({ isPending }) => isPending)) return
     clearTimeout(this.settling)
     this.settling = setTimeout(() => void this.queue.run(() => this.settle()), QUIET_MS / 2)
   }
 
   /** Reads what has been left alone for long enough. */
   private async settle(quietMs = QUIET_MS): Promise<void> {
-    for (const file of [...this.files.values()]) {
+    for (const file of this.files.all()) {
       const since = Date.now() - file.seenAt
       if (!file.isPending || since < quietMs) continue
       const read = await readText(this.folder, file.name)
@@ -285,7 +249,7 @@ export class FrameFolder {
         this.isAtLarge = false
       }
     }
-    if (this.summaryDiffers()) this.tell()
+    this.tell()
     this.settleSoon()
   }
 
@@ -310,14 +274,14 @@ export class FrameFolder {
   private async writeEdits(): Promise<void> {
     if (!this.isThere) return
     const { frames } = this.store.book
-    for (const file of [...this.files.values()]) {
+    for (const file of this.files.all()) {
       // A frame that was deleted may have come back by an undo.
       if (file.phase === 'left' && this.isFrameOf(file)) await this.keeper.reconcile(file)
       if (file.frameId === undefined) continue
       if (!frames.has(file.frameId)) await this.keeper.letGo(file)
       else if (['in-step', 'apart', 'unwritten'].includes(file.phase)) await this.keeper.reconcile(file)
     }
-    if (this.summaryDiffers()) this.tell()
+    this.tell()
     this.settleSoon()
   }
 
@@ -325,13 +289,12 @@ export class FrameFolder {
     return [...this.store.book.frames.values()].some(({ name }) => name === document?.name)
   }
 
-  private summaryDiffers(): boolean {
-    return JSON.stringify(this.summary) !== this.told
-  }
-
+  /** Tells the tabs where anything of it differs from what they were told last. */
   private tell(): void {
     const { summary } = this
-    this.told = JSON.stringify(summary)
+    const text = JSON.stringify(summary)
+    if (text === this.told) return
+    this.told = text
     this.store.feed.publish({ type: 'frame-folder', folder: summary })
   }
 }

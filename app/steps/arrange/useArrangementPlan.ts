@@ -33,7 +33,5 @@ export function useArrangementPlan(wanted: ComputedRef<Arrangement>, values: () 
   const names = computed(() => ({ ...mirror.names, windows: bench.value.windows }))
   /** What would be done, in order, as sentences. */
   const way = computed(() => plan.value.steps.map((step) => describeStep(step, names.value)))
-  /** Windows that are put away. */
-  const rest = computed(() => plan.value.parts.filter(({ at }) => at.startsWith('rest.')))
-  return { plan, bench, byPlace, way, rest }
+  return { plan, bench, byPlace, way }
 }

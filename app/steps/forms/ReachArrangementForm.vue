@@ -2,7 +2,6 @@
 import { computed, ref } from 'vue'
 import { valueInWords, windowTitle } from '~~/core/bench'
 import { arrangementOf } from '~~/core/arrangement'
-import { countOf } from '~~/core/names'
 import { own } from '~~/core/result'
 import { REST_POLICIES, restWords } from '~~/core/steps'
 import type { Arrangement, StepOf, WantedWindow } from '~~/core/steps'
@@ -18,6 +17,7 @@ import PartState from '../arrange/PartState.vue'
 import { useArrangementPlan } from '../arrange/useArrangementPlan'
 import { desktopChoices } from '../standChoices'
 import WantedWindowFields from '../arrange/WantedWindowFields.vue'
+import WayThere from '../arrange/WayThere.vue'
 import { contentWords, placeWords, standWords } from '../arrange/wantedWords'
 import type { StepFormProps } from './stepForm'
 import UnsavedField from './UnsavedField.vue'
@@ -28,15 +28,11 @@ const step = defineModel<StepOf<'bench.arrange'>>({ required: true })
 
 const mirror = useMirror()
 const wanted = computed<Arrangement>(() => step.value)
-const { bench, byPlace, way, rest, plan } = useArrangementPlan(wanted, () => values)
+const { bench, byPlace, way, plan } = useArrangementPlan(wanted, () => values)
 const open = ref<number>()
 
 const rests = REST_POLICIES.map((value) => ({ value, name: restWords[value] }))
 const desktops = computed(() => desktopChoices(mirror.bench, { value: 'any', name: 'the one that is shown' }))
-const counts = computed(() => ({
-  holds: plan.value.parts.filter(({ state }) => state === 'holds').length,
-  lost: plan.value.parts.filter(({ state }) => state === 'unreachable').length,
-}))
 
 function alter(part: Partial<Arrangement>): void {
   step.value = { ...step.value, ...part }
@@ -218,21 +214,7 @@ const frameName = (id: string) => mirror.frameById.get(id)?.name ?? id
     Reach what can be reached, where not all can; otherwise nothing is done then</label
   >
 
-  <section class="whole way" aria-live="polite">
-    <h4>
-      From here to there
-      <span class="soft">
-        {{ way.length === 0 ? (counts.lost === 0 ? 'all is as wanted' : 'nothing to do') : countOf(way.length, 'step')
-        }}{{ counts.lost > 0 ? `, ${counts.lost} out of reach` : ''
-        }}{{ counts.holds > 0 ? `, ${counts.holds} so already` : ''
-        }}{{ rest.length > 0 ? `, ${countOf(rest.length, 'other window')}` : '' }}
-      </span>
-    </h4>
-    <ol>
-      <li v-for="(sentence, i) in way.slice(0, 60)" :key="i">{{ sentence }}</li>
-    </ol>
-    <p v-if="way.length > 60" class="soft">and {{ way.length - 60 }} more</p>
-  </section>
+  <WayThere class="whole" :way="way" :parts="plan.parts" />
   <FindingLines :findings="findings" />
 </template>
 
@@ -294,17 +276,5 @@ const frameName = (id: string) => mirror.frameById.get(id)?.name ?? id
   display: flex;
   gap: 8px;
   align-items: center;
-}
-.way h4 {
-  margin: 0 0 4px;
-  font: 600 14px var(--engraved);
-}
-.way h4 .soft {
-  font: 400 13px var(--plain);
-}
-.way ol {
-  margin: 0;
-  padding-left: 26px;
-  list-style: decimal;
 }
 </style>

@@ -4,6 +4,8 @@ import { carryingFiles } from './carryingFiles'
 import { findingFiles } from './findingFiles'
 import { own } from '../../result'
 import type { Helper } from './helper'
+import { lists } from './lists'
+import { numbers } from './numbers'
 import { questions } from './questions'
 import { renamingFiles } from './renamingFiles'
 import { texts } from './texts'
@@ -11,6 +13,8 @@ import { texts } from './texts'
 const all: Readonly<Record<string, Helper>> = {
   ...basics,
   ...texts,
+  ...numbers,
+  ...lists,
   ...findingFiles,
   ...bin,
   ...carryingFiles,
