@@ -33,7 +33,11 @@ export default defineNuxtConfig({
     '~/assets/layout.css',
   ],
   devServer: { host: '127.0.0.1', port: 4173 },
-  experimental: { appManifest: false },
+  experimental: {
+    appManifest: false,
+    // A view is loaded when its link is pointed at or focused, and all of them later: with the first they delay that.
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   // Without it the development server looks for an entry of the server’s side, which a page drawn by the browser has not.
   $development: { experimental: { viteEnvironmentApi: true } },
   // They take a fifth of the build, and a fault of the server is told with its place in the bundle.

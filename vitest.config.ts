@@ -15,6 +15,8 @@ const patient = { testTimeout: 120_000, hookTimeout: 60_000 }
 
 /** For two cores; left alone, one of them would be kept free. */
 const maxWorkers = 2
+/** One more where tests wait for a server or a page now and then, so that no core does. */
+const maxWaiting = 3
 
 export default defineConfig({
   test: {
@@ -56,7 +58,7 @@ export default defineConfig({
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 60_000,
           // Each file has a server of its own.
-          maxWorkers,
+          maxWorkers: maxWaiting,
         },
       },
       {
@@ -66,7 +68,7 @@ export default defineConfig({
           testTimeout: 120_000,
           globalSetup: ['tests/support/templateStore.ts'],
           hookTimeout: 90_000,
-          maxWorkers,
+          maxWorkers: maxWaiting,
         },
       },
     ],

@@ -22,6 +22,7 @@ import TurntableLayer from '~/turntables/TurntableLayer.vue'
 import { useFolderNotices } from './useFolderNotices'
 import { useHandNews } from './useHandNews'
 import { useRackKey } from './useRackKey'
+import { useViewsAhead } from './useViewsAhead'
 import WaitLine from './WaitLine.vue'
 
 useTheme()
@@ -35,6 +36,7 @@ useHistoryKeys()
 useRackKey()
 useFolderNotices()
 useHandNews()
+useViewsAhead()
 const mirror = useMirror()
 const route = useRoute()
 useHead({ title: () => titleOf(route.path) })
