@@ -130,3 +130,28 @@ test('help finds keys, views, kinds of step and settings; a setting that is foun
   await page.keyboard.press('Escape')
   await page.waitForFunction(() => document.querySelectorAll('.setting').length > 10)
 })
+
+test('the other views come when nothing else is to be done, and are there while the server is away', async () => {
+  const page = await session.open('/levers')
+  const parts = () =>
+    page.evaluate(() => performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js')).length)
+  const first = await parts()
+  expect(first).toBeLessThan(24)
+  await page.waitForFunction(
+    (before: number) =>
+      performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js')).length > before + 15,
+    { polling: 200 },
+    first,
+  )
+  // All of them: nothing more comes.
+  for (let before = 0; before < (await parts());) {
+    before = await parts()
+    await new Promise((done) => setTimeout(done, 1500))
+  }
+  await page.setOfflineMode(true)
+  for (const view of ['Bench', 'Ledger', 'Keys', 'Rack']) {
+    await page.click(`nav a[href="/${view.toLowerCase()}"]`)
+    await page.waitForFunction((name: string) => document.querySelector('h1')?.textContent === name, {}, view)
+  }
+  await page.setOfflineMode(false)
+})
