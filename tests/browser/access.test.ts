@@ -169,6 +169,28 @@ function cutOff(page: Page): Promise<string[]> {
   })
 }
 
+/** What is painted behind the ground of something that it stands in, and so cannot be seen. */
+function covered(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const isGround = ({ zIndex, position, isolation, transform, opacity, willChange, contain }: CSSStyleDeclaration) =>
+      (zIndex !== 'auto' && position !== 'static') ||
+      isolation === 'isolate' ||
+      transform !== 'none' ||
+      Number(opacity) < 1 ||
+      /transform|opacity/.test(willChange) ||
+      /paint|strict|content/.test(contain)
+    return [...document.querySelectorAll<HTMLElement>('body *')].flatMap((element) => {
+      if (!(Number(getComputedStyle(element).zIndex) < 0) || element.innerText.trim() === '') return []
+      for (let at = element.parentElement; at; at = at.parentElement) {
+        const style = getComputedStyle(at)
+        if (isGround(style)) return []
+        if (style.backgroundColor !== 'rgba(0, 0, 0, 0)') return [`“${element.innerText}” in ${at.className}`]
+      }
+      return []
+    })
+  })
+}
+
 /** Goes to another view as the Back key would, without reading the application again. */
 async function goTo(page: Page, path: string): Promise<void> {
   const isOther = await page.evaluate((to) => {
@@ -187,6 +209,7 @@ async function isFree(page: Page, name: string): Promise<void> {
   // As a debugger does; a script put into the page is what its policy forbids.
   await page.evaluate(axeSource)
   expect(await cutOff(page), name).toEqual([])
+  expect(await covered(page), name).toEqual([])
   const all = { type: 'tag' as const, values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'] }
   for (const theme of ['day', 'night', 'dark-adapted'] as const) {
     await page.evaluate(async (id) => {
