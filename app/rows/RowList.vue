@@ -38,7 +38,7 @@ const emit = defineEmits<{
 /** A list of usual size is drawn whole, so that the browser's own search finds what is in it. */
 const USUAL_SIZE = 60
 /** So many rows are drawn beyond what is seen of a longer one. */
-const BEYOND = 8
+const BEYOND = 4
 
 const scroller = ref<HTMLElement>()
 const list = ref<HTMLElement>()

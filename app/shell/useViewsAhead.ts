@@ -1,35 +1,34 @@
 import { preloadRouteComponents } from '#imports'
-import { useTimeoutFn } from '@vueuse/core'
-import { watch } from 'vue'
+import { useIdle } from '@vueuse/core'
+import { computed, watch } from 'vue'
 import { useMirror } from '~/live/useMirror'
 import { VIEWS } from '~/page/views'
 
-/** The view that was asked for stands by then, also on a slow machine. */
-const LATER_MS = 4000
+/** So long nothing was pressed, turned or moved: the view that was asked for stands, and no key waits for another. */
+const IDLE_MS = 4000
 
 /**
- * Loads the other views one by one when nothing else is to be done, so that each is there at once, also while the
+ * Loads the other views one by one while nothing else is to be done, so that each is there at once, also while the
  * server is away.
  */
 export function useViewsAhead(): void {
   const mirror = useMirror()
+  const { idle } = useIdle(IDLE_MS)
+  const isFree = computed(() => idle.value && mirror.phase === 'live')
   const paths = VIEWS.map(({ to }): string => to)
+  let isLoading = false
 
-  function loadNext(): void {
-    const path = paths.shift()
-    if (path === undefined) return
-    requestIdleCallback(() => {
+  async function load(): Promise<void> {
+    if (isLoading) return
+    isLoading = true
+    for (let path = paths.at(0); path !== undefined && isFree.value; path = paths.at(0)) {
+      await new Promise((free) => requestIdleCallback(free))
+      paths.shift()
       // One that cannot be had now is asked for again when it is gone to.
-      void preloadRouteComponents(path)
-        .catch(() => undefined)
-        .then(loadNext)
-    })
+      await preloadRouteComponents(path).catch(() => undefined)
+    }
+    isLoading = false
   }
 
-  const { start } = useTimeoutFn(loadNext, LATER_MS, { immediate: false })
-  watch(
-    () => mirror.phase !== 'loading',
-    (isFilled) => isFilled && start(),
-    { immediate: true },
-  )
+  watch(isFree, () => void load(), { immediate: true })
 }
