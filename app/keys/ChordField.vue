@@ -6,6 +6,7 @@ import IssueLine from '~/form/IssueLine.vue'
 import { useMirror } from '~/live/useMirror'
 import IconKeyboard from '~icons/tabler/keyboard'
 import KeyboardDrawing from './KeyboardDrawing.vue'
+import PressButton from './PressButton.vue'
 
 /** A chord, or several of a sequence: typed as text, pressed while “Press” is on, or chosen on a drawn keyboard. */
 const {
@@ -143,22 +144,17 @@ function tidy(): void {
         spellcheck="false"
         @blur="tidy"
       />
-      <button
-        type="button"
-        class="press"
-        :class="{ on: isCapturing }"
-        :data-captures-keys="isCapturing || undefined"
-        :aria-pressed="isCapturing"
-        :aria-label="`Press ${label.toLowerCase()}`"
-        @click="isCapturing ? stop() : start()"
+      <PressButton
+        :model-value="isCapturing"
+        :label="label"
+        @update:model-value="$event ? start() : stop()"
         @keydown="capture"
         @keyup="capture"
         @mousedown="captureButton"
         @wheel="captureWheel"
-        @blur="stop"
       >
-        {{ isCapturing ? (held.length > 0 ? `${held.join('+')}+…` : 'Press the keys…') : 'Press' }}
-      </button>
+        {{ held.length > 0 ? `${held.join('+')}+…` : 'Press the keys…' }}
+      </PressButton>
       <ElButton
         :aria-label="`Choose ${label.toLowerCase()} on a drawn keyboard`"
         :aria-expanded="isDrawn"
@@ -210,19 +206,5 @@ function tidy(): void {
 .chord :deep(.el-input__inner) {
   font-family: var(--mono);
   font-size: 13px;
-}
-.press {
-  border: 1px solid var(--line-strong);
-  border-bottom-width: 2px;
-  border-radius: var(--radius);
-  background: var(--surface);
-  color: var(--ink);
-  font: 600 14px var(--engraved);
-  cursor: pointer;
-}
-.press.on {
-  border-color: var(--live);
-  background: var(--sunken);
-  color: var(--live);
 }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import ChoiceSelect from '~/form/ChoiceSelect.vue'
-import IssueLine from '~/form/IssueLine.vue'
 import { computed, ref } from 'vue'
 import { KEYS, keyOfName, MODIFIER_CODES, modifierOfCode } from '~~/core/keys'
 import { keyName } from '~~/core/levers'
+import ChoiceSelect from '~/form/ChoiceSelect.vue'
+import IssueLine from '~/form/IssueLine.vue'
+import PressButton from './PressButton.vue'
 
 /** One key, modifiers included: pressed while “Press” is on, or chosen by its name. */
 const {
@@ -37,20 +38,7 @@ function capture(event: KeyboardEvent): void {
         placeholder="A key"
         :options="all.map((id) => ({ value: id, name: keyName(id) }))"
       />
-      <button
-        type="button"
-        class="press"
-        :class="{ on: isCapturing }"
-        :data-captures-keys="isCapturing || undefined"
-        :aria-pressed="isCapturing"
-        :aria-label="`Press ${label.toLowerCase()}`"
-        @click="isCapturing = !isCapturing"
-        @keydown="capture"
-        @keyup="capture"
-        @blur="isCapturing = false"
-      >
-        {{ isCapturing ? 'Press it…' : 'Press' }}
-      </button>
+      <PressButton v-model="isCapturing" :label="label" @keydown="capture" @keyup="capture"> Press it… </PressButton>
     </div>
     <IssueLine :issue="issue" />
   </div>
@@ -61,19 +49,5 @@ function capture(event: KeyboardEvent): void {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 72px;
   gap: 4px;
-}
-.press {
-  border: 1px solid var(--line-strong);
-  border-bottom-width: 2px;
-  border-radius: var(--radius);
-  background: var(--surface);
-  color: var(--ink);
-  font: 600 13px var(--engraved);
-  cursor: pointer;
-}
-.press.on {
-  border-color: var(--live);
-  background: var(--sunken);
-  color: var(--live);
 }
 </style>
