@@ -14,6 +14,7 @@ for (const name of [
   'server',
   'ledger',
   'runs',
+  'heavy',
   'files',
   'large',
   'live',

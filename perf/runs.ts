@@ -4,23 +4,17 @@ import type { RunAnswer } from '../contract'
 import type { Lever } from '../core/levers'
 import { apiOf, draft } from '../tests/support/api'
 import { freshStore, startServer } from '../tests/support/startServer'
+import { press, pressesDuring, took } from './chords'
+import type { Call } from './chords'
 import { largeStore } from './largeStore'
 import { percentile, table } from './measure'
-
-type Call = ReturnType<typeof apiOf>
 
 const message = (i: number) => ({ id: `s${i}`, kind: 'message.show', text: `Mark ${i}` })
 const stepsOf = (count: number) => Array.from({ length: count }, (_, i) => message(i))
 
-async function timed<T>(work: () => Promise<T>): Promise<[number, T]> {
-  const startedAt = performance.now()
-  const value = await work()
-  return [performance.now() - startedAt, value]
-}
-
 /** From the request to the end of the run, however often it must be asked. */
 async function pullToEnd(call: Call, id: string): Promise<number> {
-  const [ms] = await timed(async () => {
+  const [ms] = await took(async () => {
     let run = (await call<RunAnswer>('POST', `/api/levers/${id}/pull`, {})).body
     while (run.phase !== 'ended') {
       // A long run as a whole is a large answer; its line in the ledger is not.
@@ -34,27 +28,6 @@ async function pullToEnd(call: Call, id: string): Promise<number> {
 const lever = async (call: Call, count: number) =>
   (await call<Lever>('POST', '/api/levers', draft({ name: `Of ${count}`, triggers: [], steps: stepsOf(count) }))).body
     .id
-
-let pressed = 0
-/** A chord that no lever and one that a lever has, as one request each: how long until it is decided. */
-async function press(call: Call, code: string): Promise<number> {
-  const source = `perf-${++pressed}`
-  const down = (key: string, atMs: number) => ({ kind: 'down', code: key, atMs })
-  const events = [down('ControlLeft', 0), down('AltLeft', 1), down(code, 2)]
-  return (await timed(() => call('POST', '/api/keys', { source, events })))[0]
-}
-
-/** Presses again and again until the work is done. */
-async function pressesDuring(call: Call, work: Promise<unknown>, code: string): Promise<number[]> {
-  let isDone = false
-  void work.finally(() => (isDone = true))
-  const times: number[] = []
-  while (!isDone) {
-    times.push(await press(call, code))
-    await new Promise((resolve) => setTimeout(resolve, 20))
-  }
-  return times
-}
 
 async function longRuns(): Promise<void> {
   const server = await startServer(await freshStore())
@@ -107,7 +80,7 @@ async function manyLevers(): Promise<void> {
   const folder = await largeStore({ levers: 10_000, frames: 20, programs: 200 })
   const starts: number[] = []
   for (let i = 0; i < 3; i++) {
-    const [ms, server] = await timed(() => startServer(folder))
+    const [ms, server] = await took(() => startServer(folder))
     starts.push(ms)
     await server.stop()
   }
@@ -117,7 +90,7 @@ async function manyLevers(): Promise<void> {
   const refs = all.map(({ id, version }) => ({ id, version }))
   const rows: (string | number)[][] = []
   const act = async (name: string, work: () => Promise<unknown>) => {
-    const promise = timed(work)
+    const promise = took(work)
     const presses = await pressesDuring(call, promise, 'KeyZ')
     rows.push([name, (await promise)[0], percentile(presses, 0.95), Math.max(...presses)])
   }

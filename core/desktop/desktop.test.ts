@@ -73,6 +73,36 @@ describe('the file', () => {
     expect(parsed.ok ? [] : [parsed.issues[0]!.code, parsed.issues[0]!.at]).toEqual(issue)
   })
 
+  test('ten times as many groups, or actions, take some ten times as long, and not a hundred', () => {
+    const least = (work: () => unknown) =>
+      Math.min(
+        ...[1, 2, 3].map(() => {
+          const startedAt = performance.now()
+          work()
+          return performance.now() - startedAt
+        }),
+      )
+    const listOf = (count: number, item: (i: number) => string) =>
+      Array.from({ length: count }, (_, i) => item(i)).join('')
+    const grouped = (count: number) => entry('Exec=/opt/x') + listOf(count, (i) => `[X-G${i}]\n`)
+    const acting = (count: number) =>
+      entry('Exec=/opt/x', `Actions=${listOf(count, (i) => `a${i};`)}`) +
+      listOf(count, (i) => `[Desktop Action a${i}]\nName=A\nExec=/opt/x\n`)
+    const read = (text: string) => valueOf(readEntry(valueOf(parseEntryFile(text)), 'x.desktop', 'en'))
+    expect(read(acting(2000)).actions).toHaveLength(2000)
+    for (const made of [grouped, acting]) {
+      const [few, many] = [made(2000), made(20_000)]
+      read(few)
+      expect(
+        least(() => read(many)) /
+          Math.max(
+            1,
+            least(() => read(few)),
+          ),
+      ).toBeLessThan(50)
+    }
+  })
+
   test('another encoding and a huge file are told', () => {
     expect(decodeEntryFile(new Uint8Array([...bytes('[Desktop Entry]\nName='), 0xc6, 0x0a]))).toMatchObject({
       ok: false,
@@ -149,6 +179,13 @@ describe('the entry', () => {
     expect(remarks).toEqual([expect.stringMatching(/^The action “odd” is left out\. Line \d+: Exec: The quote/)])
     const own = text.replace('Name=Red light\n', 'Name=Red light\nIcon=sun\n')
     expect(read(own).actions[0]!.exec.argv).toEqual(['sky', '--icon', 'sun', '--class=Sky Desk'])
+  })
+
+  test('an action that is listed twice is one action', () => {
+    const text = entry('Exec=/opt/x', 'Actions=a;b;a;') + '[Desktop Action a]\nName=A\nExec=/opt/x -a\n'
+    const { actions, remarks } = valueOf(readEntry(valueOf(parseEntryFile(text)), 'x.desktop', 'en'))
+    expect(actions.map(({ id }) => id)).toEqual(['a'])
+    expect(remarks).toHaveLength(1)
   })
 
   test('field codes, the environment in front, escapes', () => {

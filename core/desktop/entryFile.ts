@@ -74,6 +74,7 @@ const HASH = 35
 export function parseEntryFile(text: string): Result<EntryFile> {
   const issues: Issue[] = []
   const groups: { name: string; line: number; lines: EntryLine[]; faults: Issue[] }[] = []
+  const names = new Set<string>()
   const seen = new Set<string>()
   const report = (fact: EntryFact, line: number, among = issues) => among.push(entryIssue(fact, line))
   for (const [i, raw] of text.split(/\r?\n/).entries()) {
@@ -81,7 +82,8 @@ export function parseEntryFile(text: string): Result<EntryFile> {
     if (raw.trim() === '' || raw.startsWith('#')) continue
     const head = groupHead.exec(raw)
     if (head) {
-      if (groups.some((group) => group.name === head[1])) report({ code: 'group-twice', group: head[1]! }, line)
+      if (names.has(head[1]!)) report({ code: 'group-twice', group: head[1]! }, line)
+      names.add(head[1]!)
       groups.push({ name: head[1]!, line, lines: [], faults: [] })
       continue
     }

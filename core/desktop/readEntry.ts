@@ -104,8 +104,11 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   if (url === '') report({ code: 'key-missing', key: 'URL' })
 
   const partOf = { entry: text(ENTRY_KEY), action: text(ACTION_KEY) }
-  const actions = readList(plain(group, 'Actions') ?? '').flatMap((actionId): EntryAction[] => {
-    const action = file.find((entry) => entry.name === `Desktop Action ${actionId}`)
+  const groups = new Map(file.map((entry) => [entry.name, entry]))
+  // An action that is listed twice is one action.
+  const actionIds = new Set(readList(plain(group, 'Actions') ?? ''))
+  const actions = [...actionIds].flatMap((actionId): EntryAction[] => {
+    const action = groups.get(`Desktop Action ${actionId}`)
     const actionName = action && unescapeString(localized(action, 'Name', locale) ?? '')
     const [faulty] = action?.faults ?? []
     if (faulty) {
