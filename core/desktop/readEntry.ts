@@ -104,9 +104,9 @@ export function readEntry(file: EntryFile, fileName: string, locale: string): Re
   if (url === '') report({ code: 'key-missing', key: 'URL' })
 
   const partOf = { entry: text(ENTRY_KEY), action: text(ACTION_KEY) }
-  const groups = new Map(file.map((entry) => [entry.name, entry]))
   // An action that is listed twice is one action.
   const actionIds = new Set(readList(plain(group, 'Actions') ?? ''))
+  const groups = new Map(actionIds.size === 0 ? [] : file.map((entry) => [entry.name, entry]))
   const actions = [...actionIds].flatMap((actionId): EntryAction[] => {
     const action = groups.get(`Desktop Action ${actionId}`)
     const actionName = action && unescapeString(localized(action, 'Name', locale) ?? '')

@@ -54,10 +54,7 @@ export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalC
   }
 }
 
-/** So many steps are rehearsed between two pauses. */
-const STEPS_PER_PART = 50
-
-/** The same with pauses, so that something else may have its turn, and scripts can be run. */
+/** The same with a pause after each step, so that something else may have its turn, and scripts can be run. */
 export function* rehearseInParts(
   lever: Pullable,
   bench: BenchState,
@@ -95,7 +92,7 @@ export function* rehearseInParts(
     for (const entry of advance.entries) log.push(entry)
     head = advance.run
     now = advance.bench
-    if (count % STEPS_PER_PART === 0) yield { count }
+    yield { count }
   }
   const run = { ...head, ...sheet, log }
   return {

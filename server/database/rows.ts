@@ -13,9 +13,12 @@ export function* slicesOf<T>(rows: readonly T[], size = ROWS_PER_SLICE): Generat
   for (let from = 0; from < rows.length; from += size) yield rows.slice(from, from + size)
 }
 
+/** A request takes some rounds of the event loop until it is read and answered; a round with nothing to do takes microseconds. */
+const ROUNDS = 5
+
 /** Lets everything else that is due run first, keys above all. */
-export function breathe(): Promise<void> {
-  return new Promise((resolve) => setImmediate(resolve))
+export async function breathe(): Promise<void> {
+  for (let round = 0; round < ROUNDS; round++) await new Promise((resolve) => setImmediate(resolve))
 }
 
 /** Takes work that stops now and then to its end at once. */

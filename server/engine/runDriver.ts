@@ -21,9 +21,6 @@ import { report } from '../report'
 
 /** So often a run that waits for something looks whether it has come. */
 const LOOK_MS = 1000
-/** A request takes some rounds of the event loop until it is read; so many pass between two stretches. */
-const ROUNDS_BETWEEN = 5
-
 const NO_LONGER: Issue = { code: 'gone-on', message: 'This run has gone on meanwhile.' }
 
 /** Runs a script; what becomes of it is always an outcome. */
@@ -235,7 +232,7 @@ export class RunDriver {
   }
 
   private async takeTurn(): Promise<void> {
-    for (let round = 0; round < ROUNDS_BETWEEN; round++) await breathe()
+    await breathe()
     this.isTurnDue = false
     if (this.isClosed) return
     await this.take(() => {
