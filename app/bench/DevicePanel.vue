@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import type { Change, Control, ControlValue, Device } from '~~/core/bench'
 import { deviceKindWords, lampIndex, lampNow, rangeInWords, valueInWords } from '~~/core/bench'
 import { devicesNamed } from '~~/core/levers'
-import { areAboutDevices, devicesMeant, everyStep, usualControlStep } from '~~/core/steps'
+import { areAboutDevices, controlFields, devicesMeant, everyStep, usualControlStep } from '~~/core/steps'
 import type { Step } from '~~/core/steps'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { useMirror } from '~/live/useMirror'
@@ -70,10 +70,9 @@ const devices = computed(() => {
 })
 
 function set(device: Device, controlId: string, value: ControlValue): void {
-  const target = { kind: 'devices' as const, deviceIds: [device.id] }
   if (own(device.controls, controlId)?.readOnly)
     emit('change', { kind: 'device.set', deviceId: device.id, controlId, value })
-  else emit('act', { kind: 'device.control', target, controlId, to: { kind: 'set', value } })
+  else emit('act', controlFields(device.id, controlId, { kind: 'set', value }))
 }
 
 /** The usual way to change a control of its kind. */

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Lamp } from '~~/core/bench'
 import { lampNow } from '~~/core/bench'
 import type { Lever } from '~~/core/levers'
+import { controlFields } from '~~/core/steps'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { useMirror } from '~/live/useMirror'
 import LampLight from '~/plates/LampLight.vue'
@@ -52,8 +53,7 @@ function switchLamp({ deviceId, controlId }: Lamp, value: unknown): void {
   if (lever) return void actions.pull(lever, 'lamp')
   const control = own(own(mirror.bench.devices, deviceId)?.controls ?? {}, controlId)
   if (control?.readOnly) return acts.change({ kind: 'device.set', deviceId, controlId, value: !value })
-  const target = { kind: 'devices' as const, deviceIds: [deviceId] }
-  void acts.act({ kind: 'device.control', target, controlId, to: { kind: 'set', value: !value } })
+  void acts.act(controlFields(deviceId, controlId, { kind: 'set', value: !value }))
 }
 </script>
 

@@ -100,7 +100,7 @@ export function useEntryActs() {
       case 'control': {
         const step = controlStep(target)
         // A level is set where it can be seen.
-        if (step.kind !== 'device.control' || step.to.kind === 'step') return void router.push('/bench')
+        if (step.to.kind === 'step') return void router.push('/bench')
         await bench.act(step)
         return
       }
@@ -130,7 +130,7 @@ export function useEntryActs() {
     return (mirror.bench.clipboard ?? []).findIndex(({ id }) => id === clipId) + 1
   }
 
-  function controlStep({ deviceId, controlId }: Extract<Target, { kind: 'control' }>): Step {
+  function controlStep({ deviceId, controlId }: Extract<Target, { kind: 'control' }>) {
     const control = own(own(mirror.bench.devices, deviceId)!.controls, controlId)!
     return usualControlStep('s1', deviceId, controlId, control)
   }

@@ -1,4 +1,5 @@
 import { own } from '../result'
+import { controlFields } from '../steps'
 import type { Arrangement } from '../steps'
 import { arrangementIssue } from './issues'
 import type { Task } from './task'
@@ -26,12 +27,7 @@ export function deviceTasks(wanted: Arrangement, trial: Trial): Task[] {
         return [arrangementIssue({ code: 'said-twice', what })]
       }
       if (own(own(trial.bench.bare.devices, deviceId)?.controls ?? {}, controlId)?.value === value) return undefined
-      return trial.do({
-        kind: 'device.control',
-        target: { kind: 'devices', deviceIds: [deviceId] },
-        controlId,
-        to: { kind: 'set', value },
-      })
+      return trial.do(controlFields(deviceId, controlId, { kind: 'set', value }))
     }
     return { key, after: beforeSetting(wanted, index), reach }
   })

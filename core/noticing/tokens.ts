@@ -1,5 +1,5 @@
 import { escapeVariables } from '../command'
-import { mapTexts, textsOf } from '../steps'
+import { isControlStep, mapTexts, textsOf } from '../steps'
 import type { Step } from '../steps'
 
 /** Something that was done by hand on the bench, as the step that does it, or the pull of a lever. */
@@ -36,7 +36,7 @@ export function textsIn(step: Step): string[] {
 
 /** The level or the choice that a control is set to; on and off are two acts and stay what they are. */
 export function valueSet(step: Step): number | string | undefined {
-  if (step.kind !== 'device.control' || step.to.kind !== 'set') return undefined
+  if (!isControlStep(step) || step.to.kind !== 'set') return undefined
   const { value } = step.to
   return typeof value === 'number' || typeof value === 'string' ? value : undefined
 }

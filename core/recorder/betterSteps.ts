@@ -2,9 +2,8 @@ import { frontWindow } from '../bench'
 import type { BenchState } from '../bench'
 import { own } from '../result'
 import { rehearse } from '../run'
-import { stepSchema } from '../steps'
+import { controlFields, isSame, stepSchema } from '../steps'
 import type { Step, StepContext, StepOf } from '../steps'
-import { isSame } from './joinSteps'
 
 /** One step that does what several in a row did. */
 export interface Better {
@@ -78,12 +77,12 @@ function proposalsFor(
       if (effect?.kind === 'device' && effect.value !== undefined)
         proposals.push({
           count: 2,
-          fields: controlOf(effect.deviceId, effect.controlId, { kind: 'set', value: effect.value }),
+          fields: controlFields(effect.deviceId, effect.controlId, { kind: 'set', value: effect.value }),
         })
       else if (effect?.kind === 'device')
         proposals.push({
           count: 2,
-          fields: controlOf(effect.deviceId, effect.controlId, { kind: 'toggle', whenUnknown: true }),
+          fields: controlFields(effect.deviceId, effect.controlId, { kind: 'toggle', whenUnknown: true }),
         })
       proposals.push({ count: 2, fields: { kind: 'program.tell', programId: raised, verb } })
     }
@@ -124,10 +123,6 @@ function closesFrom(steps: readonly Step[], at: number): StepOf<'windows.close'>
     closes.push(step)
   }
   return closes
-}
-
-function controlOf(deviceId: string, controlId: string, to: object): Fields {
-  return { kind: 'device.control', target: { kind: 'devices', deviceIds: [deviceId] }, controlId, to }
 }
 
 /** The program whose window a step has brought to the front. */

@@ -1,9 +1,8 @@
 import { z } from 'zod'
 import { changeSchema } from '../bench'
 import type { Change } from '../bench'
-import { stepSchema } from '../steps'
+import { isSame, joinSteps, stepSchema } from '../steps'
 import type { Step } from '../steps'
-import { isSame, joinSteps } from './joinSteps'
 
 /** A step with what it changed and what takes that back; without, where neither is known beforehand. */
 export const recordedRowSchema = z.object({

@@ -3,7 +3,7 @@ import type { BenchState, BenchWindow, Change } from '../bench'
 import { escapeVariables, lastPart } from '../command'
 import { assertNever, own } from '../result'
 import type { LogEntry } from '../run'
-import { stepSchema } from '../steps'
+import { controlFields, stepSchema } from '../steps'
 import type { Step, WindowChoice } from '../steps'
 import { argumentsOf } from './argumentsOf'
 
@@ -155,12 +155,7 @@ function undo(
       if (inverse.kind !== 'device.set') return undefined
       return inverse.value === null
         ? none('Its value was not known before.')
-        : step({
-            kind: 'device.control',
-            target: { kind: 'devices', deviceIds: [change.deviceId] },
-            controlId: change.controlId,
-            to: { kind: 'set', value: inverse.value },
-          })
+        : step(controlFields(change.deviceId, change.controlId, { kind: 'set', value: inverse.value }))
     case 'frame.switch': {
       const before = inverse.kind === 'frame.switch' ? inverse.on : null
       return step({ kind: 'frame.switch', frameIds: [change.frameId], to: (before ?? !change.on) ? 'on' : 'off' })

@@ -111,6 +111,8 @@ interface Described<K extends string, F extends z.ZodRawShape> {
   typesInto?(step: StepWith<K, F>): string
   /** What it switches or chooses, as a lamp. */
   lamp?(step: StepWith<K, F>, bench: BenchState): Lamp | undefined
+  /** Two in a row as one, where the second goes on with the first or stands in its place; undefined where both count. */
+  joined?(first: StepWith<K, F>, second: StepWith<K, F>): StepWith<K, F> | undefined
   /** The state it would lead to now, in words, where it goes from one to another. */
   leadsTo?(step: StepWith<K, F>, bench: BenchState): string | undefined
 }

@@ -141,6 +141,13 @@ export function headOf(step: Step | AnyStep, list: string, names: Names): Senten
   return typeof head === 'string' ? [head] : head
 }
 
+/** Two steps in a row as one, where the second goes on with the first or stands in its place; undefined elsewhere. */
+export function joinSteps(first: Step, second: Step): Step | undefined {
+  return first.kind === second.kind
+    ? (definitionOf(second).joined?.(first as never, second as never) as Step | undefined)
+    : undefined
+}
+
 /** All steps of a lever in one sentence: “Opens X, then waits 2 s, then …”. */
 export function describeSteps(all: readonly Step[], names: Names): string {
   const steps = all.filter((step) => !isOff(step))

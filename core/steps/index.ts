@@ -7,6 +7,7 @@ export {
   everyStep,
   headOf,
   isOff,
+  joinSteps,
   namesKept,
   natureOf,
   sentenceOf,
@@ -47,6 +48,7 @@ export {
 export { UNSAVED_POLICIES, unsavedWords } from './fields'
 export type { UnsavedPolicy } from './fields'
 export { describeIssue, stepIssue } from './issues'
+export { isSame } from './isSame'
 export type { StepFact } from './issues'
 export { displayIssue } from './kinds/placeWindows'
 export { openersOf, profileOption } from './kinds/openPlaces'
@@ -74,7 +76,8 @@ export type { WindowChoice } from './windowChoice'
 export { RUNNING_POLICIES, runningWords } from './kinds/openProgram'
 export type { RunningPolicy } from './kinds/openProgram'
 export { targetsOf } from './deviceChoice'
-export { usualControlStep } from './kinds/controlDevices'
+export { controlFields, isControlStep, usualControlStep } from './kinds/controlDevices'
+export type { ControlStep } from './kinds/controlDevices'
 export { argvOf, requestOf } from './launching'
 export { lintSheet, lintStep } from './lintStep'
 export type { PlaceFinding, StepFinding } from './lintStep'

@@ -3,7 +3,7 @@ import { own } from '~~/core/result'
 import { computed } from 'vue'
 import type { Control, DeviceKind } from '~~/core/bench'
 import { DEVICE_KINDS, deviceKindWords, valueInWords } from '~~/core/bench'
-import type { StepOf } from '~~/core/steps'
+import type { ControlStep } from '~~/core/steps'
 import PlugInButton from '~/bench/PlugInButton.vue'
 import { usePlugIn } from '~/bench/usePlugIn'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
@@ -12,8 +12,6 @@ import NameSelect from '~/form/NameSelect.vue'
 import { useMirror } from '~/live/useMirror'
 import FindingLines from '../FindingLines.vue'
 import type { StepFormProps } from './stepForm'
-
-type ControlStep = StepOf<'device.control'>
 
 /** Which control of which devices, and how it changes; only what can change is offered. */
 const { findings, issueOf } = defineProps<StepFormProps>()

@@ -7,6 +7,7 @@ import { assertNever, fail, own, succeed } from '../../result'
 import type { Result } from '../../result'
 import { together, find, click, drag } from '../byHand'
 import { defineStep } from '../defineStep'
+import type { StepWith } from '../defineStep'
 import { choicePart, partOf, say } from '../../sentence'
 import type { Sentence } from '../../sentence'
 import { durationInWords } from '../duration'
@@ -21,6 +22,7 @@ import type { Aim, Target } from '../deviceChoice'
 import { templateSchema } from '../fields'
 import { fill } from '../fill'
 import { fault } from '../finding'
+import { isSame } from '../isSame'
 import { stepIssue } from '../issues'
 
 const wayOfChangeSchema = z.discriminatedUnion('kind', [
@@ -47,7 +49,7 @@ const wayOfChangeSchema = z.discriminatedUnion('kind', [
 type WayOfChange = z.infer<typeof wayOfChangeSchema>
 type SaidWay = Extract<WayOfChange, { kind: 'said' }>
 
-interface ControlStep extends Aim {
+interface ControlAim extends Aim {
   to: WayOfChange
 }
 
@@ -91,6 +93,10 @@ export const controlDevices = defineStep({
     const { to, controlId } = step
     return { deviceId: first.device.id, controlId, ...(to.kind === 'set' ? { litWhen: to.value } : {}) }
   },
+  joined(first, second) {
+    const isSet = first.to.kind === 'set' && second.to.kind === 'set'
+    return isSet && isSame([first.target, first.controlId], [second.target, second.controlId]) ? second : undefined
+  },
   leadsTo(step, bench) {
     if (step.to.kind !== 'toggle' && step.to.kind !== 'cycle') return undefined
     const effect = controlTargets(step, bench, { nowMs: 0 })
@@ -101,12 +107,26 @@ export const controlDevices = defineStep({
   },
 })
 
+/** What changes one control of one device, as the fields of a step. */
+export function controlFields<W extends WayOfChange>(deviceId: string, controlId: string, to: W) {
+  return { kind: controlDevices.kind, target: { kind: 'devices' as const, deviceIds: [deviceId] }, controlId, to }
+}
+
+/** A step of this kind as a whole. */
+export type ControlStep = StepWith<typeof controlDevices.kind, typeof controlDevices.fields>
+
+/** Whether a step alters controls; if so, it is one of this kind. */
+export function isControlStep<S extends { readonly kind: string }>(
+  step: S,
+): step is Extract<S, { kind: typeof controlDevices.kind }> {
+  return step.kind === controlDevices.kind
+}
+
 /**
  * A step that changes one control of one device in the way that is usual for it: the other way, up by a step, the next.
  */
 export function usualControlStep(id: string, deviceId: string, controlId: string, control: Control) {
-  const target = { kind: 'devices' as const, deviceIds: [deviceId] }
-  return { id, kind: controlDevices.kind, target, controlId, to: usualWay(control), onFailure: 'stop' as const }
+  return { id, ...controlFields(deviceId, controlId, usualWay(control)), onFailure: 'stop' as const }
 }
 
 function usualWay(control: Control): WayOfChange {
@@ -124,7 +144,7 @@ function usualWay(control: Control): WayOfChange {
 
 type ControlContext = Pick<StepContext, 'nowMs' | 'answer' | 'progress' | 'hurried' | 'values'>
 
-function controlTargets(step: ControlStep, bench: BenchState, context: ControlContext): StepEffect {
+function controlTargets(step: ControlAim, bench: BenchState, context: ControlContext): StepEffect {
   const targets = targetsOf(step, bench, context.values)
   if (!targets.ok) return failed(targets.issues)
   const { to } = step
@@ -215,7 +235,7 @@ function valueSaid(said: string, control: Control): ControlValue | undefined {
 }
 
 /** Devices are named where the names are known. */
-function controlSentence({ target, controlId, to }: ControlStep, devices: BenchState['devices']): Sentence {
+function controlSentence({ target, controlId, to }: ControlAim, devices: BenchState['devices']): Sentence {
   const isMeant = ({ id, kind }: Device) => {
     if (target.kind === 'named') return own(own(devices, id)?.controls ?? {}, controlId) !== undefined
     return target.kind === 'devices' ? target.deviceIds.includes(id) : kind === target.deviceKind

@@ -44,6 +44,7 @@ export const goToDesktop = defineStep({
       : []
   },
   byHand: () => find,
+  joined: (_first, second) => (second.to.kind === 'number' ? second : undefined),
   perform({ to }, bench) {
     const count = desktopCount(bench)
     const shown = shownDesktop(bench)

@@ -20,6 +20,7 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { deviceIdSchema } from '../fields'
 import { fault } from '../finding'
+import { isSame } from '../isSame'
 import { stepIssue } from '../issues'
 import type { Names } from '../names'
 import { choicePart, partOf, plainSentence, say } from '../../sentence'
@@ -93,6 +94,7 @@ export const placeWindows = defineStep({
     ]
   },
   byHand: () => together(drag, drag),
+  joined: (first, second) => (isSame(first.which, second.which) ? { ...first, ...second } : undefined),
   perform({ which, display, desktop, place, follow }, bench, context) {
     const windows = windowsMeant(which, bench, context)
     if (!windows.ok) return failed(windows.issues)

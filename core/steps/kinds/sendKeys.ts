@@ -14,6 +14,8 @@ import { programOrFrontPart } from '../names'
 import { notRunning, programOrFrontSchema } from './tellProgram'
 import { listParts, say } from '../../sentence'
 
+const MOST_CHORDS = 200
+
 export const sendKeys = defineStep({
   kind: 'keys.send',
   label: 'Send keys to a program',
@@ -24,7 +26,7 @@ export const sendKeys = defineStep({
     { say: 'press|send|keys {chords}', gives: { chords: slot('chords') } },
   ],
   fields: {
-    chords: z.array(chordTextSchema).min(1, 'Say which keys.').max(200),
+    chords: z.array(chordTextSchema).min(1, 'Say which keys.').max(MOST_CHORDS),
     programId: programOrFrontSchema,
   },
   fresh: { chords: [''], programId: '' },
@@ -41,6 +43,10 @@ export const sendKeys = defineStep({
     })
   },
   byHand: ({ chords }) => together(think, ...chords.map(pressed)),
+  joined(first, second) {
+    const isOne = first.programId === second.programId && first.chords.length + second.chords.length <= MOST_CHORDS
+    return isOne ? { ...second, chords: [...first.chords, ...second.chords] } : undefined
+  },
   perform({ chords, programId }, bench, context) {
     const first = windowMeant(bench, programId)
     if (!first) return failed([notRunning(bench, programId)])

@@ -8,7 +8,7 @@ import { typed } from '../byHand'
 import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { namesFor } from '../namesFor'
-import { requiredTemplate } from '../fields'
+import { LONGEST_TEXT, requiredTemplate } from '../fields'
 import { fault } from '../finding'
 import type { StepFinding } from '../finding'
 import { stepIssue } from '../issues'
@@ -39,6 +39,10 @@ export const typeText = defineStep({
   typesInto: ({ programId }) => programId,
   lint: ({ programId }, bench) => lintWriting(programId, bench),
   byHand: ({ text }) => typed(text),
+  joined(first, second) {
+    const isOne = first.programId === second.programId && first.text.length + second.text.length <= LONGEST_TEXT
+    return isOne ? { ...second, text: first.text + second.text } : undefined
+  },
   perform({ text, programId }, bench, { values, nowMs }) {
     const names = namesFor(bench, values)
     const expanded = expandVariables(text, { ...momentValues(nowMs), ...names.values }, names.broken)
