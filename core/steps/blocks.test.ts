@@ -57,10 +57,10 @@ describe('a turntable in a sheet', () => {
   })
 
   test('says its roads, and stands at the head of each of them', () => {
-    expect(describeStep(step(table), {})).toBe('Opens a turntable of 2 roads: Dome.')
+    expect(describeStep(step(table), exampleDesk())).toBe('Opens a turntable of 2 roads: Dome.')
     const unnamed = { ...table, roads: table.roads.map((road) => ({ ...road, label: '' })) }
-    expect(describeStep(step(unnamed), {})).toBe('Opens a turntable of 2 roads.')
-    const heads = [0, 1, 2].map((i) => headOf(step(table), `roads.${i}.steps`, {}))
+    expect(describeStep(step(unnamed), exampleDesk())).toBe('Opens a turntable of 2 roads.')
+    const heads = [0, 1, 2].map((i) => headOf(step(table), `roads.${i}.steps`, exampleDesk()))
     expect(JSON.stringify(heads[0])).toContain('Turntable of 2 roads, the one up')
     expect(JSON.stringify(heads[0])).toContain('Dome')
     expect(JSON.stringify(heads[1])).toContain('The road ')
