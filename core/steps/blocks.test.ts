@@ -109,50 +109,32 @@ test('what acts is no block and what holds steps does not act; asked the other w
 })
 
 describe('windows as entries', () => {
-  const opened = (id: string, documents: { path: string; role: string }[], part: object = {}): Change => ({
+  const documents = (...paths: string[]) => paths.map((path) => ({ path, role: 'address', unsaved: false }))
+  const opened = (id: string, paths: string[], part: object = {}): Change => ({
     kind: 'window.open',
-    window: { id, programId: 'web', mode: 'normal', content: { documents }, ...part },
+    window: { id, programId: 'web', mode: 'normal', content: { documents: documents(...paths) }, ...part },
   })
   const having = (...changes: Change[]) => valueOf(applyChanges(exampleDesk(), changes))
-  const addresses = (bench: BenchState) =>
-    valueOf(entriesOf({ kind: 'windows', programId: 'web' }, bench, context())).map(
-      (entry) => (entry as { address: string }).address,
-    )
+  const ofWeb = (kind: 'windows' | 'tabs', bench: BenchState) =>
+    valueOf(entriesOf({ kind, programId: 'web' }, bench, context()))
 
-  test('each has the program, the desktop, and the address of what it shows, the topmost first', () => {
+  test('each has its program, its desktop and the address of what it shows, the topmost first', () => {
     const desk = having(
-      opened('w-1', [{ path: 'harrow.example/a', role: 'address' }], { desktop: 2 }),
-      opened('w-2', [
-        { path: 'harrow.example/b', role: 'address' },
-        { path: 'harrow.example/c', role: 'address' },
-      ]),
+      opened('w-1', ['harrow.example/a'], { desktop: 2 }),
+      opened('w-2', ['harrow.example/b', 'harrow.example/c']),
     )
-    const entries = valueOf(entriesOf({ kind: 'windows', programId: 'web' }, desk, context()))
-    expect(entries.slice(0, 2)).toMatchObject([
+    expect(ofWeb('windows', desk).slice(0, 2)).toMatchObject([
       { id: 'w-2', program: desk.programs.web!.name, address: 'harrow.example/c', desktop: 1 },
       { id: 'w-1', address: 'harrow.example/a', desktop: 2 },
     ])
-    expect(addresses(having(opened('w-3', [])))[0]).toBe('')
-    const shown = having(
-      opened('w-4', [
-        { path: 'a', role: 'address' },
-        { path: 'b', role: 'address' },
-      ]),
-      {
-        kind: 'window.show',
-        windowId: 'w-4',
-        content: {
-          documents: [
-            { path: 'a', role: 'address' },
-            { path: 'b', role: 'address' },
-          ],
-          active: 'a',
-        },
-      },
-    )
-    expect(addresses(shown)[0]).toBe('a')
-    const tabs = valueOf(entriesOf({ kind: 'tabs', programId: 'web' }, shown, context()))
-    expect(tabs.slice(0, 2)).toMatchObject([
+    expect(ofWeb('windows', having(opened('w-3', [])))[0]).toMatchObject({ id: 'w-3', address: '' })
+  })
+
+  test('what is shown goes before what came last; tabs are told one by one', () => {
+    const content = { documents: documents('a', 'b'), active: 'a' }
+    const shown = having(opened('w-4', ['a', 'b']), { kind: 'window.show', windowId: 'w-4', content })
+    expect(ofWeb('windows', shown)[0]).toMatchObject({ id: 'w-4', address: 'a' })
+    expect(ofWeb('tabs', shown).slice(0, 2)).toMatchObject([
       { window: 'w-4', address: 'a', title: 'a' },
       { window: 'w-4', address: 'b', title: 'b' },
     ])
