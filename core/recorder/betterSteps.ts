@@ -2,8 +2,9 @@ import { frontWindow } from '../bench'
 import type { BenchState } from '../bench'
 import { own } from '../result'
 import { rehearse } from '../run'
-import { controlFields, isSame, stepSchema } from '../steps'
+import { controlFields, stepSchema } from '../steps'
 import type { Step, StepContext, StepOf } from '../steps'
+import { isSame } from './isSame'
 
 /** One step that does what several in a row did. */
 export interface Better {

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { changeSchema } from '../bench'
 import type { Change } from '../bench'
-import { isSame, joinSteps, stepSchema } from '../steps'
+import { joinSteps, stepSchema } from '../steps'
 import type { Step } from '../steps'
+import { isSame } from './isSame'
 
 /** A step with what it changed and what takes that back; without, where neither is known beforehand. */
 export const recordedRowSchema = z.object({

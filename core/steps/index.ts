@@ -48,7 +48,6 @@ export {
 export { UNSAVED_POLICIES, unsavedWords } from './fields'
 export type { UnsavedPolicy } from './fields'
 export { describeIssue, stepIssue } from './issues'
-export { isSame } from './isSame'
 export type { StepFact } from './issues'
 export { displayIssue } from './kinds/placeWindows'
 export { openersOf, profileOption } from './kinds/openPlaces'

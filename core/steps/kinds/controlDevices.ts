@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { controlIdSchema, controlValueSchema, rangeInWords, valueInWords } from '../../bench'
+import { controlIdSchema, controlValueSchema, rangeInWords, sameValue, valueInWords } from '../../bench'
 import { controlValuePart } from '../../conditions'
 import type { BenchState, Control, ControlValue, Device } from '../../bench'
 import { listed } from '../../names'
@@ -22,7 +22,6 @@ import type { Aim, Target } from '../deviceChoice'
 import { templateSchema } from '../fields'
 import { fill } from '../fill'
 import { fault } from '../finding'
-import { isSame } from '../isSame'
 import { stepIssue } from '../issues'
 
 const wayOfChangeSchema = z.discriminatedUnion('kind', [
@@ -95,7 +94,7 @@ export const controlDevices = defineStep({
   },
   joined(first, second) {
     const isSet = first.to.kind === 'set' && second.to.kind === 'set'
-    return isSet && isSame([first.target, first.controlId], [second.target, second.controlId]) ? second : undefined
+    return isSet && sameValue([first.target, first.controlId], [second.target, second.controlId]) ? second : undefined
   },
   leadsTo(step, bench) {
     if (step.to.kind !== 'toggle' && step.to.kind !== 'cycle') return undefined

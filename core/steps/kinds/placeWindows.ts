@@ -10,6 +10,7 @@ import {
   desktopName,
   desktopNumberSchema,
   displaysOf,
+  sameValue,
   windowTitle,
 } from '../../bench'
 import type { Area, BenchState, BenchWindow, Change } from '../../bench'
@@ -20,7 +21,6 @@ import { defineStep } from '../defineStep'
 import { failed } from '../effect'
 import { deviceIdSchema } from '../fields'
 import { fault } from '../finding'
-import { isSame } from '../isSame'
 import { stepIssue } from '../issues'
 import type { Names } from '../names'
 import { choicePart, partOf, plainSentence, say } from '../../sentence'
@@ -94,7 +94,7 @@ export const placeWindows = defineStep({
     ]
   },
   byHand: () => together(drag, drag),
-  joined: (first, second) => (isSame(first.which, second.which) ? { ...first, ...second } : undefined),
+  joined: (first, second) => (sameValue(first.which, second.which) ? { ...first, ...second } : undefined),
   perform({ which, display, desktop, place, follow }, bench, context) {
     const windows = windowsMeant(which, bench, context)
     if (!windows.ok) return failed(windows.issues)

@@ -1,4 +1,4 @@
-/** Whether two parts of steps say the same: plain data, in the order of its fields. */
+/** Of plain data, in the order of its fields. */
 export function isSame(one: unknown, other: unknown): boolean {
   return JSON.stringify(one) === JSON.stringify(other)
 }
