@@ -6,9 +6,9 @@ import { canonicalJson } from '~~/core/bench'
 import { evaluate } from '~~/core/conditions'
 import type { Frame } from '~~/core/levers'
 import { useLeverActions } from '~/levers/useLeverActions'
-import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import LampLight from '~/plates/LampLight.vue'
 import FrameForm from './FrameForm.vue'
 
@@ -16,6 +16,7 @@ import FrameForm from './FrameForm.vue'
  * The frames: on, off, or on while a condition holds; and what keys do by rules of theirs. In force at the next key.
  */
 const mirror = useMirror()
+const edits = useSettingEdits()
 const notices = useNotices()
 const actions = useLeverActions()
 const route = useRoute()
@@ -28,13 +29,13 @@ watch(
   { immediate: true },
 )
 const frame = computed<Frame | undefined>(() => mirror.frameById.get(frameId.value))
-const timing = ref({ ...mirror.keySettings.timing })
+const timing = ref({ ...edits.keys.timing })
 
 // Every live event brings the settings anew; only what is another value replaces what is being typed.
 watch(
-  () => canonicalJson(mirror.keySettings.timing),
+  () => canonicalJson(edits.keys.timing),
   () => {
-    timing.value = { ...mirror.keySettings.timing }
+    timing.value = { ...edits.keys.timing }
   },
 )
 
@@ -55,10 +56,7 @@ async function addFrame(): Promise<void> {
 }
 
 function saveTiming(): void {
-  if (canonicalJson(timing.value) !== canonicalJson(mirror.keySettings.timing))
-    void notices.attempt(() =>
-      callApi('editKeySettings', { body: { ...mirror.keySettings, version: mirror.keyVersion, timing: timing.value } }),
-    )
+  void notices.attempt(() => edits.editKeys((before) => ({ ...before, timing: { ...timing.value } })))
 }
 const times = [
   { key: 'holdMs', label: 'A key counts as held after' },

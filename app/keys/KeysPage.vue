@@ -4,9 +4,9 @@ import { useRoute } from 'vue-router'
 import { KEYBOARDS, LEGEND_IDS, legendNames } from '~~/core/keys'
 import type { KeySettings } from '~~/core/levers'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
-import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import { useViewKeys } from '~/page/useViewKeys'
 import ViewTabs from '~/page/ViewTabs.vue'
 import FrameKeys from './FrameKeys.vue'
@@ -24,6 +24,7 @@ const tabs = [
 ] as const
 const route = useRoute()
 const mirror = useMirror()
+const edits = useSettingEdits()
 const notices = useNotices()
 const tab = computed(() => tabs.find((entry) => entry.id === route.query.tab)?.id ?? 'map')
 
@@ -33,9 +34,7 @@ useViewKeys('Keys', [
 ])
 
 function set(part: Partial<KeySettings>): void {
-  void notices.attempt(() =>
-    callApi('editKeySettings', { body: { ...mirror.keySettings, version: mirror.keyVersion, ...part } }),
-  )
+  void notices.attempt(() => edits.editKeys((before) => ({ ...before, ...part })))
 }
 </script>
 

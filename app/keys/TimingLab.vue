@@ -9,8 +9,8 @@ import type { AnswerOf } from '~~/contract'
 import { typingTraces, watchText } from '~~/demo/typingTraces'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import { callApi } from '~/live/callApi'
-import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import type { SweepAnswer, SweepRequest } from './timingSweep.worker'
 
 /** Which key to use as tap and hold, and how long a hold has to be: tried on real typing through the real resolver. */
@@ -18,7 +18,7 @@ const HoldChart = defineAsyncComponent(() => import('./HoldChart.client.vue'))
 const RECORD_SECONDS = 60
 const candidates = ['Space', 'CapsLock', ...letterCodes('AFJS'), 'Semicolon', 'Tab', 'Enter']
 
-const mirror = useMirror()
+const edits = useSettingEdits()
 const notices = useNotices()
 const recordings = shallowRef<AnswerOf<'listRecordings'>>([])
 const sourceId = ref('trace:quick')
@@ -137,11 +137,7 @@ async function remove(): Promise<void> {
 function takeProposal(): void {
   if (!proposal.value) return
   const holdMs = proposal.value.holdMs
-  void notices.attempt(() =>
-    callApi('editKeySettings', {
-      body: { ...mirror.keySettings, version: mirror.keyVersion, timing: { ...mirror.keySettings.timing, holdMs } },
-    }),
-  )
+  void notices.attempt(() => edits.editKeys((before) => ({ ...before, timing: { ...before.timing, holdMs } })))
   notices.say(`Keys count as held after ${holdMs} ms from now on.`)
 }
 </script>

@@ -10,17 +10,17 @@ import LateInput from '~/form/LateInput.vue'
 import RemoveButton from '~/form/RemoveButton.vue'
 import RowsField from '~/form/RowsField.vue'
 import { ApiRefusal, callApi } from '~/live/callApi'
-import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import { useUndo } from '~/live/useUndo'
 import { timeOfDay } from '~/page/instants'
 import { useFinder } from './useFinder'
 import { useLauncherMemory } from './useLauncherMemory'
 
 /** What the launcher looks up: which folders, how deep, what is left out; when that was done last, and doing it again. */
-const mirror = useMirror()
 const finder = useFinder()
 const memory = useLauncherMemory()
+const edits = useSettingEdits()
 const notices = useNotices()
 const { undo } = useUndo()
 onMounted(() => {
@@ -28,14 +28,16 @@ onMounted(() => {
   void memory.refresh()
 })
 
-const scan = computed(() => mirror.settings.launcher.scan)
+const scan = computed(() => edits.settings.launcher.scan)
 const issues = ref<Record<string, string>>({})
 const isUsual = computed(() => JSON.stringify(scan.value) === JSON.stringify(DEFAULT_SETTINGS.launcher.scan))
 
-async function save(part: Partial<Scan>, shortWords = mirror.settings.launcher.shortWords): Promise<void> {
-  const launcher = { scan: { ...scan.value, ...part }, shortWords }
+async function save(part: Partial<Scan>, shortWords = edits.settings.launcher.shortWords): Promise<void> {
   try {
-    await callApi('editSettings', { body: { ...mirror.settings, launcher, version: mirror.settingsVersion } })
+    await edits.editSettings(({ launcher, ...rest }) => ({
+      ...rest,
+      launcher: { scan: { ...launcher.scan, ...part }, shortWords },
+    }))
     issues.value = {}
     notices.say('Changed what the launcher looks up.', { label: 'Undo', act: undo })
   } catch (error) {
@@ -77,7 +79,7 @@ const counts = computed(() => {
   })
 })
 
-const words = computed(() => mirror.settings.launcher.shortWords)
+const words = computed(() => edits.settings.launcher.shortWords)
 const chosen = computed(() => memory.choices.reduce((sum, { count }) => sum + count, 0))
 
 async function forgetAll(): Promise<void> {

@@ -1,14 +1,16 @@
 import { shortWordSchema, takenBy, wordsOfEntry } from '~~/core/finding'
-import type { Findable } from '~~/core/finding'
+import type { Findable, ShortWord } from '~~/core/finding'
 import { own } from '~~/core/result'
 import { useLeverActions } from '~/levers/useLeverActions'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 
 /** Short words of anything: those of levers are their aliases, the others stand in the settings. Both can be undone. */
 export function useShortWords() {
   const mirror = useMirror()
+  const edits = useSettingEdits()
   const notices = useNotices()
   const { undo } = useLeverActions()
 
@@ -38,15 +40,17 @@ export function useShortWords() {
   async function set(entry: Findable, words: readonly string[], told: string): Promise<void> {
     const { target, id } = entry
     const lever = target.kind === 'lever' ? mirror.leverById.get(target.leverId) : undefined
-    const others = mirror.settings.launcher.shortWords.filter(({ entryId }) => entryId !== id)
-    const launcher = {
-      ...mirror.settings.launcher,
-      shortWords: [...others, ...words.map((word) => ({ word, entryId: id }))],
-    }
+    const wordsAfter = (before: readonly ShortWord[]) => [
+      ...before.filter(({ entryId }) => entryId !== id),
+      ...words.map((word) => ({ word, entryId: id })),
+    ]
     const done = await notices.attempt<unknown>(() =>
       lever
         ? callApi('editLever', { id: lever.id, body: { version: lever.version, aliases: [...words] } })
-        : callApi('editSettings', { body: { ...mirror.settings, launcher, version: mirror.settingsVersion } }),
+        : edits.editSettings(({ launcher, ...rest }) => ({
+            ...rest,
+            launcher: { ...launcher, shortWords: wordsAfter(launcher.shortWords) },
+          })),
     )
     if (done) notices.say(told, { label: 'Undo', act: undo })
   }

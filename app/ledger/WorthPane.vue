@@ -6,6 +6,7 @@ import { countOf } from '~~/core/names'
 import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import { dayAndTime } from '~/page/instants'
 import { useViewKeys } from '~/page/useViewKeys'
 import ViewTabs from '~/page/ViewTabs.vue'
@@ -19,6 +20,7 @@ import { useProposals } from './useProposals'
 
 /** What one does by hand again and again, with the levers that would do it; and what could be said of those there are. */
 const mirror = useMirror()
+const edits = useSettingEdits()
 const notices = useNotices()
 const router = useRouter()
 const { nameOf } = useProposals()
@@ -42,9 +44,10 @@ const isWatched = computed({
   set: (on) => void setWatched(on),
 })
 async function setWatched(on: boolean): Promise<void> {
-  const retention = { ...mirror.settings.retention, mostNoticed: on ? MOST_NOTICED : 0 }
-  const body = { ...mirror.settings, retention, version: mirror.settingsVersion }
-  await notices.attempt(() => callApi('editSettings', { body }))
+  const mostNoticed = on ? MOST_NOTICED : 0
+  await notices.attempt(() =>
+    edits.editSettings((before) => ({ ...before, retention: { ...before.retention, mostNoticed } })),
+  )
 }
 const MOST_NOTICED = 20_000
 

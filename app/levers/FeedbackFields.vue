@@ -7,15 +7,16 @@ import type { Feedback, LeverDraft } from '~~/core/levers'
 import { lampNow } from '~~/core/bench'
 import ChoiceSelect from '~/form/ChoiceSelect.vue'
 import FormField from '~/form/FormField.vue'
-import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import LampLight from '~/plates/LampLight.vue'
 
 /** What tells the user that a pull worked: the lamp on its plate, and what a pull says on top of that. */
 const draft = defineModel<LeverDraft>({ required: true })
 
 const mirror = useMirror()
+const edits = useSettingEdits()
 const notices = useNotices()
 /** A choice of nothing is shown as no choice: these stand for what is not set. */
 const BY_ITSELF = 'by itself'
@@ -47,11 +48,9 @@ function reword(part: 'lit' | 'dark', words: string): void {
 }
 
 function makeUsual(feedback: Feedback): void {
-  const { feedback: before = {}, ...settings } = mirror.keySettings
+  const of = nature.value
   void notices.attempt(() =>
-    callApi('editKeySettings', {
-      body: { ...settings, version: mirror.keyVersion, feedback: { ...before, [nature.value]: feedback } },
-    }),
+    edits.editKeys((before) => ({ ...before, feedback: { ...before.feedback, [of]: feedback } })),
   )
   alter({ feedback: null })
 }

@@ -74,7 +74,9 @@ export function useLeverActions() {
   }
 
   async function setEnabled(lever: Lever, enabled: boolean): Promise<void> {
-    await notices.attempt(() => callApi('editLever', { id: lever.id, body: { version: lever.version, enabled } }))
+    const version = mirror.leverById.get(lever.id)?.version ?? lever.version
+    const done = await notices.attempt(() => callApi('editLever', { id: lever.id, body: { version, enabled } }))
+    if (done) mirror.adopt([done])
   }
 
   /** One act on one or many levers, as one edit that can be undone from the notice. */

@@ -1,12 +1,13 @@
-import { callApi } from '~/live/callApi'
 import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 
 export type PinList = 'kinds' | 'names' | 'kits'
 
 /** What stands at the top where one chooses, in the order in which it was pinned; lists never order themselves. */
 export function usePins() {
   const mirror = useMirror()
+  const edits = useSettingEdits()
   const notices = useNotices()
 
   const of = (list: PinList): readonly string[] => mirror.settings.pinned[list]
@@ -22,11 +23,12 @@ export function usePins() {
   }
 
   async function toggle(list: PinList, id: string): Promise<void> {
-    const before = of(list)
-    const after = before.includes(id) ? before.filter((other) => other !== id) : [...before, id]
-    const pinned = { ...mirror.settings.pinned, [list]: after }
+    const toggled = (ids: readonly string[]) => (ids.includes(id) ? ids.filter((other) => other !== id) : [...ids, id])
     await notices.attempt(() =>
-      callApi('editSettings', { body: { ...mirror.settings, pinned, version: mirror.settingsVersion } }),
+      edits.editSettings((before) => ({
+        ...before,
+        pinned: { ...before.pinned, [list]: toggled(before.pinned[list]) },
+      })),
     )
   }
 

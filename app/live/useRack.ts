@@ -1,43 +1,23 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef, watch } from 'vue'
+import { computed } from 'vue'
 import { entriesOn, putOn, withPage, withRow } from '~~/core/rack'
 import type { Rack, RackPage } from '~~/core/rack'
-import { callApi } from './callApi'
-import { useMirror } from './useMirror'
 import { useNotices } from './useNotices'
+import { useSettingEdits } from './useSettingEdits'
 import { useUndo } from './useUndo'
 
 const newId = (): string => crypto.randomUUID().slice(0, 12)
 
 /** The pages of plates as they stand; an edit shows at once, is stored, and can be undone. */
 export const useRack = defineStore('rack', () => {
-  const mirror = useMirror()
+  const edits = useSettingEdits()
   const notices = useNotices()
   const { undo } = useUndo()
-  /** What is being stored, until the store says how it stands. */
-  const ahead = shallowRef<Rack>()
-  const rack = computed(() => ahead.value ?? mirror.settings.rack)
-  let last: Promise<unknown> = Promise.resolve()
+  const rack = computed(() => edits.settings.rack)
 
-  watch(
-    () => mirror.settings.rack,
-    () => {
-      ahead.value = undefined
-    },
-  )
-
-  /** Makes edits one after the other, each from what the one before has made. */
-  function save(edit: (rack: Rack) => Rack, told?: string): Promise<unknown> {
-    const after = edit(rack.value)
-    if (after === rack.value) return last
-    ahead.value = after
-    last = last.then(async () => {
-      const body = { ...mirror.settings, rack: after, version: mirror.settingsVersion }
-      const done = await notices.attempt(() => callApi('editSettings', { body }))
-      if (!done) ahead.value = undefined
-      else if (told !== undefined) notices.say(told, { label: 'Undo', act: undo })
-    })
-    return last
+  async function save(edit: (rack: Rack) => Rack, told?: string): Promise<void> {
+    const done = await notices.attempt(() => edits.editSettings((before) => ({ ...before, rack: edit(before.rack) })))
+    if (done && told !== undefined) notices.say(told, { label: 'Undo', act: undo })
   }
 
   const savePage = (page: RackPage, told?: string) => save((now) => withPage(now, page), told)

@@ -1,20 +1,19 @@
 import type { KeySettings } from '~~/core/levers'
 import type { Settings } from '~~/core/settings'
-import { ApiRefusal, callApi } from '~/live/callApi'
-import { useMirror } from '~/live/useMirror'
+import { ApiRefusal } from '~/live/callApi'
 import { useNotices } from '~/live/useNotices'
+import { useSettingEdits } from '~/live/useSettingEdits'
 import { useLeverActions } from '~/levers/useLeverActions'
 
 /** Changes settings from the version that this tab shows. Each gives back what is wrong, if anything is. */
 export function useSettings() {
-  const mirror = useMirror()
+  const edits = useSettingEdits()
   const notices = useNotices()
   const { undo } = useLeverActions()
 
-  async function save(change: () => Promise<unknown>): Promise<string | undefined> {
+  async function save(change: () => Promise<boolean>): Promise<string | undefined> {
     try {
-      await change()
-      notices.say('Changed the settings.', { label: 'Undo', act: undo })
+      if (await change()) notices.say('Changed the settings.', { label: 'Undo', act: undo })
       return undefined
     } catch (error) {
       if (!(error instanceof ApiRefusal)) throw error
@@ -24,9 +23,7 @@ export function useSettings() {
   }
 
   return {
-    saveKeys: (part: Partial<KeySettings>) =>
-      save(() => callApi('editKeySettings', { body: { ...mirror.keySettings, ...part, version: mirror.keyVersion } })),
-    saveSettings: (part: Partial<Settings>) =>
-      save(() => callApi('editSettings', { body: { ...mirror.settings, ...part, version: mirror.settingsVersion } })),
+    saveKeys: (part: Partial<KeySettings>) => save(() => edits.editKeys((before) => ({ ...before, ...part }))),
+    saveSettings: (part: Partial<Settings>) => save(() => edits.editSettings((before) => ({ ...before, ...part }))),
   }
 }

@@ -74,7 +74,7 @@ test('a folder is made from marked plates with a name from what they share, open
   await page.waitForFunction(() => document.activeElement?.ariaLabel !== 'Name of the folder')
   await page.keyboard.press('ArrowRight')
   await press(page, 'Alt+I')
-  await becomes(0, '[Dome tonight: lever-1 lever-2 lever-44] atlas-room dome shutter')
+  // At once, before the edit before it is told.
   await press(page, 'Alt+ArrowLeft')
   await becomes(0, '[Dome tonight: lever-1 lever-44 lever-2] atlas-room dome shutter')
   await press(page, 'Alt+ArrowUp')
