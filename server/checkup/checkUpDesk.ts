@@ -3,18 +3,17 @@ import type { Finding, WhatIf, World } from '../../core/checkup'
 import { countOf } from '../../core/names'
 import { fail, succeed } from '../../core/result'
 import type { Issue, Result } from '../../core/result'
-import { readFindings, readWellAt, writeAcceptance, writeFindings } from '../database/findingTable'
-import type { KnownFinding } from '../database/findingTable'
 import type { BookDelta } from '../engine/book'
 import { edit } from '../engine/edits'
 import type { Store } from '../engine/store'
-import { report } from '../report'
 import { ScriptHouse } from '../scripts/scriptHouse'
+import { FindingKeeper } from './findingKeeper'
 import { mendEntries } from './mendEntries'
 import type { FromCheckUp } from './messages'
 import { rackedIn } from './rackedIn'
 import { startCheckUp } from './startCheckUp'
 import type { CheckUpThread } from './startCheckUp'
+import { Telling } from './telling'
 import type { CheckUpState, ToldFinding } from './told'
 
 /** Beside the built server; the development server has none. */
@@ -23,7 +22,6 @@ const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'checkUpWorke
 const BEGIN_MS = 2500
 /** Whoever asks what would be waits no longer. */
 const PATIENCE_MS = 15_000
-const MOST_NEWS = 5
 
 const GONE: Issue = { code: 'finding-missing', message: 'That is not found any more; it may have been mended since.' }
 
@@ -36,6 +34,7 @@ export class CheckUpDesk {
   private begin: NodeJS.Timeout | undefined
   private isClosed = false
   private found = new Map<string, Finding>()
+  private readonly telling: Telling
   private due = 0
   private toRehearse = 0
   private isKnown = false
@@ -45,47 +44,52 @@ export class CheckUpDesk {
   private asked = 0
   private readonly waiting = new Map<number, (answer: Extract<FromCheckUp, { kind: 'what-if' }>) => void>()
   private readonly firstTime: (() => void)[] = []
-  private writing: Promise<void> = Promise.resolve()
   /** Its own, so that a script of a pull never waits for one of a rehearsal. */
   private readonly scripts = new ScriptHouse()
 
   private constructor(
     private readonly store: Store,
-    private readonly known: Map<string, KnownFinding>,
-    private wellAtMs: number | undefined,
+    private readonly keeper: FindingKeeper,
     private readonly file: string,
   ) {
+    this.telling = new Telling(store.feed, () => this.stateNow())
     store.watchBench((_before, changes) => this.worker?.post({ kind: 'bench', changes }))
     store.watchBook((delta) => this.tellEdit(delta))
     store.feed.onSubscribe(() => this.beginSoon())
   }
 
   static async open(store: Store, file = workerFile): Promise<CheckUpDesk> {
-    return new CheckUpDesk(store, await readFindings(store.database), await readWellAt(store.database), file)
+    return new CheckUpDesk(store, await FindingKeeper.open(store), file)
   }
 
   async close(): Promise<void> {
     this.isClosed = true
     clearTimeout(this.begin)
+    this.telling.close()
     this.worker?.end()
     this.worker = undefined
     await this.scripts.close()
     this.letGo()
-    await this.writing
+    await this.keeper.write()
   }
 
   private letGo(): void {
     for (const resolve of this.firstTime.splice(0)) resolve()
   }
 
+  /** As it was told last. */
   state(): CheckUpState {
-    const open = [...this.found.values()].filter(({ id }) => !this.known.get(id)?.accepted)
+    return this.telling.state
+  }
+
+  private stateNow(): CheckUpState {
+    const open = [...this.found.values()].filter(({ id }) => !this.keeper.known.get(id)?.accepted)
     const faults = open.filter(({ severity }) => severity === 'fault').length
     return {
       due: this.due,
       toRehearse: this.toRehearse,
       isKnown: this.isKnown,
-      ...(this.wellAtMs === undefined ? {} : { wellAtMs: this.wellAtMs }),
+      ...(this.keeper.wellAtMs === undefined ? {} : { wellAtMs: this.keeper.wellAtMs }),
       faults,
       notes: open.length - faults,
       edition: this.edition,
@@ -123,16 +127,9 @@ export class CheckUpDesk {
     const known = ids.filter((id) => this.found.has(id))
     if (known.length === 0) return fail(GONE)
     const accepted = reason === undefined ? null : { reason, atMs: this.store.clock.nowMs() }
-    await this.writing
-    await this.store.aside(async (database) => {
-      for (const id of known) await writeAcceptance(database, id, accepted)
-    })
-    for (const id of known) {
-      const before = this.known.get(id)
-      if (before) this.known.set(id, { ...before, accepted })
-    }
+    await this.keeper.accept(known, accepted)
     this.edition += 1
-    this.tellTabs()
+    this.telling.now()
     return succeed(known.length)
   }
 
@@ -159,7 +156,7 @@ export class CheckUpDesk {
   }
 
   private told(finding: Finding): ToldFinding {
-    const known = this.known.get(finding.id)
+    const known = this.keeper.known.get(finding.id)
     const { sinceMs = this.store.clock.nowMs(), accepted } = known ?? {}
     return { ...finding, sinceMs, ...(accepted ? { accepted } : {}) }
   }
@@ -181,7 +178,7 @@ export class CheckUpDesk {
         // Whoever asked gets what was known, and a new thread begins for whoever asks next.
         this.letGo()
         this.due = this.toRehearse = 0
-        this.tellTabs()
+        this.telling.now()
       },
     })
     this.fill()
@@ -213,7 +210,7 @@ export class CheckUpDesk {
       case 'working':
         this.due = message.due
         this.toRehearse = message.toRehearse
-        this.tellTabs()
+        this.telling.soon()
         break
       case 'found':
         this.takeFound(message)
@@ -238,48 +235,26 @@ export class CheckUpDesk {
   }
 
   private takeFound({ added, gone: told }: Extract<FromCheckUp, { kind: 'found' }>): void {
-    const nowMs = this.store.clock.nowMs()
     const isFirst = !this.isKnown
     const now = new Set(added.map(({ id }) => id))
     const gone = this.isAnew ? [...this.found.keys()].filter((id) => !now.has(id)) : told
     this.isAnew = false
-    if (isFirst || gone.length + added.length > 0) this.edition += 1
+    const isOther = isFirst || gone.length + added.length > 0
+    if (isOther) this.edition += 1
     for (const id of gone) this.found.delete(id)
     for (const finding of added) this.found.set(finding.id, finding)
     // What was found before the start and is not any more is forgotten with the first of them.
-    const forgotten = isFirst ? [...this.known.keys()].filter((id) => !this.found.has(id)) : gone
-    const fresh = added.filter(({ id }) => !this.known.has(id))
-    for (const id of forgotten) this.known.delete(id)
-    for (const { id } of fresh) this.known.set(id, { sinceMs: nowMs, accepted: null })
+    const { known } = this.keeper
+    const forgotten = isFirst ? [...known.keys()].filter((id) => !this.found.has(id)) : gone
+    const fresh = added.filter(({ id }) => !known.has(id))
     this.due = 0
     this.toRehearse = 0
     this.isKnown = true
-    const isWell = this.state().faults === 0
-    if (isWell) this.wellAtMs = nowMs
-    if (forgotten.length + fresh.length > 0 || isWell) this.keep(fresh, forgotten, isWell ? nowMs : undefined, nowMs)
+    const ids = fresh.map(({ id }) => id)
+    this.keeper.take(ids, forgotten, this.stateNow().faults === 0)
     const news = isFirst ? [] : fresh.filter(({ severity }) => severity === 'fault')
-    this.tellTabs(news)
+    if (isOther) this.telling.now(news)
+    else this.telling.soon()
     this.letGo()
-  }
-
-  private keep(
-    fresh: readonly Finding[],
-    gone: readonly string[],
-    wellAtMs: number | undefined,
-    sinceMs: number,
-  ): void {
-    const added = fresh.map(({ id }) => ({ id, sinceMs }))
-    this.writing = this.writing
-      .then(() => this.store.aside((database) => writeFindings(database, added, gone, wellAtMs)))
-      .catch((error: unknown) => report('check-up', error))
-  }
-
-  private tellTabs(news: readonly Finding[] = []): void {
-    const first = news.slice(0, MOST_NEWS).map((finding) => this.told(finding))
-    this.store.feed.publish({
-      type: 'check-up',
-      state: this.state(),
-      news: { count: news.length, first: first.map(({ about, message }) => ({ about, message })) },
-    })
   }
 }
