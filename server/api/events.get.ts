@@ -22,6 +22,11 @@ export default defineEventHandler(async (event) => {
   const unsubscribe = feed.subscribe(
     {
       send: (text) => {
+        // What is told at once is sent at once, in one piece.
+        if (response.writableCorked === 0) {
+          response.cork()
+          process.nextTick(() => response.uncork())
+        }
         response.write(text)
         if (response.writableLength > MOST_WAITING_BYTES) response.destroy()
       },

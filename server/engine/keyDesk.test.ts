@@ -1,6 +1,8 @@
 import { expect, test, vi } from 'vitest'
+import type { KeyLogEntry, LiveEvent } from '../../contract'
 import { frontProgram } from '../../core/bench'
 import { keyRuleSchema, leverDraftSchema } from '../../core/levers'
+import type { KeyEvent } from '../../core/resolve'
 import { valueOf } from '../../core/result'
 import { engineOfEach } from '../../tests/support/engineOfEach'
 import { typing } from '../../tests/support/typing'
@@ -78,4 +80,24 @@ test('a word is given up when another program comes to the front between its let
   expect(
     (await its.engine.keyDesk.press('tab', typing(' ok', 3000))).some(({ decision }) => decision.kind === 'pull'),
   ).toBe(true)
+})
+
+test('what a chord did is told before the keys that it came of, and these in their order', async () => {
+  const lever = await make({ triggers: [{ id: 't', kind: 'chord', chord: 'Ctrl+Alt+F9' }] })
+  const told: string[] = []
+  const leave = its.engine.store.feed.subscribe(
+    {
+      send: (text) => {
+        const { type, entry } = JSON.parse(/^data: (.*)$/m.exec(text)![1]!) as LiveEvent & { entry?: KeyLogEntry }
+        told.push(entry ? `key ${entry.decision.event.kind === 'down' ? entry.decision.event.code : ''}` : type)
+      },
+      end: () => undefined,
+    },
+    undefined,
+  )
+  const down = (code: string, i: number): KeyEvent => ({ kind: 'down', code, atMs: 1000 + i })
+  const entries = await its.engine.keyDesk.press('tab', ['ControlLeft', 'AltLeft', 'F9'].map(down))
+  expect(entries.at(-1)!.decision.leverId).toBe(lever.id)
+  expect(told.slice(0, 5)).toEqual(['bench', 'run', 'key ControlLeft', 'key AltLeft', 'key F9'])
+  leave()
 })

@@ -52,12 +52,20 @@ export class KeyDesk {
     return this.entries
   }
 
-  /** Takes the events in order, each against the bench as the one before left it. */
+  /**
+   * Takes the events in order, each against the bench as the one before left it. What they came to is told behind what
+   * they did, which is waited for.
+   */
   press(source: string, events: readonly (KeyEvent | TurnEvent)[]): Promise<KeyLogEntry[]> {
     return this.queue.run(async () => {
       const made: KeyLogEntry[] = []
-      for (const event of events)
-        made.push(...(event.kind === 'turn' ? await this.turn(source, event) : await this.take(source, event)))
+      try {
+        for (const event of events)
+          for await (const entry of event.kind === 'turn' ? this.turn(source, event) : this.take(source, event))
+            made.push(entry)
+      } finally {
+        for (const entry of made) this.tell(entry)
+      }
       return made
     })
   }
@@ -79,14 +87,13 @@ export class KeyDesk {
     this.timers.clear()
   }
 
-  private async take(source: string, event: KeyEvent): Promise<KeyLogEntry[]> {
+  private async *take(source: string, event: KeyEvent): AsyncGenerator<KeyLogEntry> {
     const resolver = this.resolver()
     const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, {
       frontProgramId: frontProgram(this.store.bench)?.id,
     })
     this.remember(source, state)
     this.tickLater(source, state, event.atMs)
-    const made: KeyLogEntry[] = []
     for (const decision of decisions) {
       if (decision.chord === STOP_CHORD && decision.reason === 'reserved') {
         this.letGo()
@@ -103,10 +110,8 @@ export class KeyDesk {
       }
       entry.refusal ??= (await this.hands?.feed(entry.decision)) ?? null
       if (decision.kind === 'pull') await this.pull(source, entry)
-      this.tell(entry)
-      made.push(entry)
+      yield entry
     }
-    return made
   }
 
   /** A turntable is opened by the tab; what it is turned to is told when that is known. */
@@ -130,9 +135,9 @@ export class KeyDesk {
   }
 
   /** What came of the turntable that is open; of another one, or of none, nothing. */
-  private async turn(source: string, { leverId, outcome }: TurnEvent): Promise<KeyLogEntry[]> {
+  private async *turn(source: string, { leverId, outcome }: TurnEvent): AsyncGenerator<KeyLogEntry> {
     const decision = this.openings.get(source)
-    if (decision?.leverId !== leverId) return []
+    if (decision?.leverId !== leverId) return
     this.openings.delete(source)
     const entry: KeyLogEntry = {
       id: ++this.count,
@@ -155,8 +160,7 @@ export class KeyDesk {
       default:
         return assertNever(outcome)
     }
-    this.tell(entry)
-    return [entry]
+    yield entry
   }
 
   private tell(entry: KeyLogEntry): void {
