@@ -25,9 +25,18 @@ export function isOnScreen(): boolean {
   return document.activeElement?.hasAttribute('data-bench-screen') ?? false
 }
 
-/** Elsewhere than on that screen, this application has what no lever takes. */
-export function whereFocusIs(): { inView?: true } {
-  return isOnScreen() ? {} : { inView: true }
+/**
+ * Keys that the product takes on that screen too, where no lever does: to the next field and back, the launcher, the
+ * rack, away from the screen. With other modifiers they are the program's, such as Ctrl+Tab.
+ */
+export function isOwnKey({ code, ctrlKey, altKey, shiftKey, metaKey }: KeyboardEvent): boolean {
+  if (ctrlKey || altKey || metaKey) return false
+  return code === 'Tab' || (!shiftKey && ['F2', 'F8', 'Escape'].includes(code))
+}
+
+/** Elsewhere than on that screen, this application has what no lever takes; there, its own keys. */
+export function whereFocusIs(event: KeyboardEvent): { inView?: true } {
+  return isOnScreen() && !isOwnKey(event) ? {} : { inView: true }
 }
 
 /** Extra buttons of the pointer, by their number in the browser. */

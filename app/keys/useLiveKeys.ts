@@ -1,4 +1,4 @@
-import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { until, useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { modifierOfCode } from '~~/core/keys'
@@ -13,7 +13,16 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { isTyping } from '~/page/isTyping'
 import { useTurnHands } from '~/turntables/useTurnHands'
-import { buttonCodes, isOnScreen, isStop, modifiersOf, typedBy, wheelCode, whereFocusIs } from './browserEvents'
+import {
+  buttonCodes,
+  isOnScreen,
+  isOwnKey,
+  isStop,
+  modifiersOf,
+  typedBy,
+  wheelCode,
+  whereFocusIs,
+} from './browserEvents'
 
 /** Whether keys pressed in this tab go to the resolver. */
 export const useLiveKeys = defineStore('live-keys', () => {
@@ -29,12 +38,12 @@ export const useLiveKeys = defineStore('live-keys', () => {
  * How long a modifier or a release may wait for the key that comes next, so that a chord is one request and not three.
  */
 const LINGER_MS = 150
-/** Keys of the product itself; no program takes them on its screen. A lever may have the second. */
-const OWN_KEYS: readonly string[] = ['F2', 'F8']
-
 function canLinger(event: KeyEvent): boolean {
   return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
 }
+
+/** A run that is not told by then is asked for. */
+const TOLD_WITHIN_MS = 1000
 
 /** A wheel that glides on sends many small turns; they are one until this much has come together or time has passed. */
 const TURN_PX = 40
@@ -117,8 +126,10 @@ export function useKeyFeed(): void {
   /** What did not go as meant is said at once; what did is seen on the bench strip. */
   async function tell({ runId, refusal }: KeyLogEntry): Promise<void> {
     if (refusal) notices.show({ text: refusal, tone: 'fault' })
-    const known = mirror.runs.find((run) => run.id === runId)
-    if (!runId || (known?.outcome === 'done' && known.ignoredCount === 0)) return
+    if (!runId) return
+    // The answer may come before the live event that tells the run.
+    const known = await until(() => mirror.runs.find((run) => run.id === runId)).toBeTruthy({ timeout: TOLD_WITHIN_MS })
+    if (known?.outcome === 'done' && known.ignoredCount === 0) return
     const run = await notices.attempt(() => callApi('readRun', { id: runId }))
     if (run && (run.outcome === 'failed' || run.trace.some((step) => (step.taking?.ignored.length ?? 0) > 0)))
       tellRun(run)
@@ -258,10 +269,10 @@ export function useKeyFeed(): void {
       ...(event.type === 'keydown' ? typedBy(event) : {}),
       modifiers: modifiersOf(event),
       ...from(),
-      ...whereFocusIs(),
+      ...whereFocusIs(event),
     })
     // On the bench's own screen the program in front has what is not used; elsewhere this application does.
-    const isTaken = isOnScreen() && !['Tab', 'Escape', ...OWN_KEYS].includes(event.code)
+    const isTaken = isOnScreen() && !isOwnKey(event)
     const isReserved = event.code === 'F2'
     if ((outcome !== 'pass' && !isReserved) || isTaken) {
       event.preventDefault()
