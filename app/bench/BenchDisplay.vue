@@ -44,8 +44,8 @@ const { display, frontId } = defineProps<{ display: ShownDisplay; frontId: strin
 .desk {
   position: relative;
   min-height: 0;
-  overflow: hidden;
-  isolation: isolate;
+  /* What a window changes is laid out and painted in it alone. */
+  contain: strict;
 }
 .display.second {
   flex: 1;

@@ -1,23 +1,20 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
-import { frontWindow, isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
 import { own } from '~~/core/result'
-import { choiceOf } from '~~/core/steps'
-import SetIcon from '~/icons/SetIcon.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
 import { useMirror } from '~/live/useMirror'
 import { useRecorder } from '~/recorder/useRecorder'
 import { useViewKeys } from '~/page/useViewKeys'
 import ActQuestion from './ActQuestion.vue'
 import BenchClock from './BenchClock.vue'
-import BenchDisplay from './BenchDisplay.vue'
+import BenchDisplays from './BenchDisplays.vue'
 import DesktopStrip from './DesktopStrip.vue'
 import DevicePanel from './DevicePanel.vue'
 import MessageList from './MessageList.vue'
 import { useArrangementTaking } from './useArrangementTaking'
 import { useBenchActs } from './useBenchActs'
-import { useDisplays } from './useDisplays'
+import WindowShelf from './WindowShelf.vue'
 
 /** What is not seen at first is loaded when it is. */
 const ActList = defineAsyncComponent(() => import('./ActList.vue'))
@@ -41,19 +38,11 @@ const PANELS = [
 ] as const
 const panel = useLocalStorage<(typeof PANELS)[number]['id']>('keen-lever.bench-panel', 'devices')
 
-const stacked = computed(() => stackedWindows(mirror.bench).filter((window) => isOnShownDesktop(mirror.bench, window)))
-const shown = computed(() => stacked.value.filter((window) => window.mode === 'normal' || window.mode === 'maximized'))
-const shelved = computed(() =>
-  stacked.value.filter((window) => window.mode === 'minimized' || window.mode === 'hidden'),
-)
-const displays = useDisplays(shown)
-
 const described = ref<string | null>()
 const describedDevice = computed(() => (described.value ? own(mirror.bench.devices, described.value) : undefined))
 
 const takeAsArrangement = useArrangementTaking()
 const recorder = useRecorder()
-const frontId = computed(() => frontWindow(mirror.bench)?.id)
 useViewKeys('Bench', [
   { keys: 'Tab', does: 'goes to the screen; with live keys on, what you press there goes to the bench' },
   { keys: 'Escape', does: 'gives the keys back to this application' },
@@ -72,7 +61,7 @@ function leave(event: KeyboardEvent): void {
       <DesktopStrip />
       <span class="soft cut words">{{
         liveKeys.on
-          ? 'Keys pressed on its screen go to the levers first, then to the program in front.'
+          ? 'Keys on its screen go to levers first, then to programs.'
           : 'Live keys are off: keys stay in this application.'
       }}</span>
       <ElButton
@@ -102,25 +91,8 @@ function leave(event: KeyboardEvent): void {
         data-bench-screen
         @keydown.esc="leave"
       >
-        <div class="displays">
-          <BenchDisplay v-for="display in displays" :key="display.id" :display="display" :front-id="frontId" />
-        </div>
-        <p v-if="shown.length === 0" class="bare">
-          No window is open. Pull a lever, or open a program from the launcher with F2.
-        </p>
-        <ul v-if="shelved.length > 0" class="shelf" aria-label="Minimized and hidden windows">
-          <li v-for="window in shelved" :key="window.id">
-            <button
-              type="button"
-              :title="`Bring back ${windowTitle(mirror.bench, window)}`"
-              @click="acts.act({ kind: 'windows.set', which: choiceOf(mirror.bench, window), to: 'front' })"
-            >
-              <SetIcon :name="own(mirror.bench.programs, window.programId)?.icon" />
-              <span class="cut">{{ windowTitle(mirror.bench, window) }}</span>
-              <span class="soft">{{ window.mode }}</span>
-            </button>
-          </li>
-        </ul>
+        <BenchDisplays />
+        <WindowShelf />
         <ActQuestion />
         <MessageList />
       </div>
@@ -164,6 +136,7 @@ function leave(event: KeyboardEvent): void {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
   min-height: 0;
+  contain: layout paint;
 }
 .panels {
   display: grid;
@@ -192,38 +165,5 @@ function leave(event: KeyboardEvent): void {
   background: var(--desk);
   min-height: 0;
   outline-offset: -3px;
-}
-.bare {
-  position: absolute;
-  inset: 40% 0 auto;
-  text-align: center;
-  color: var(--ink-soft);
-}
-.displays {
-  display: flex;
-  min-height: 0;
-}
-.shelf {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  padding: 4px 8px;
-  max-height: 76px;
-  overflow: auto;
-  background: var(--sunken);
-  border-top: 1px solid var(--line);
-}
-.shelf button {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  max-width: 260px;
-  height: 28px;
-  padding: 0 8px;
-  border: 1px dashed var(--line-strong);
-  background: var(--surface);
-  color: var(--ink);
-  font: inherit;
-  cursor: pointer;
 }
 </style>

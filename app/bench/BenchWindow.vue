@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
-import { documentInFront, documentName, kindAt, ownArea, windowTitle } from '~~/core/bench'
+import { documentInFront, documentName, kindAt, ownArea } from '~~/core/bench'
 import type { Area, BenchDocument, BenchWindow } from '~~/core/bench'
 import { escapeVariables } from '~~/core/command'
 import { own } from '~~/core/result'
@@ -15,6 +15,7 @@ import DocumentTabs from './DocumentTabs.vue'
 import { useBenchActs } from './useBenchActs'
 import { usePointing } from './usePointing'
 import { useWindowDrag } from './useWindowDrag'
+import { useWindowTitles } from './useWindowTitles'
 import WrittenText from './WrittenText.vue'
 
 /** Most windows show no folder, and few are asked for their menu. */
@@ -35,6 +36,8 @@ const {
 const mirror = useMirror()
 const pointing = usePointing()
 const acts = useBenchActs()
+const { titleOf } = useWindowTitles()
+const name = computed(() => titleOf(window))
 const program = computed(() => own(mirror.bench.programs, window.programId))
 const frame = useTemplateRef<HTMLElement>('frame')
 const title = useTemplateRef<HTMLElement>('title')
@@ -100,13 +103,13 @@ function showTab({ path }: BenchDocument): void {
     class="window"
     :class="{ front, fault: window.content.error, dragged }"
     :style="{ ...place, zIndex: depth + 1 }"
-    :aria-label="windowTitle(mirror.bench, window)"
+    :aria-label="name"
     @mousedown="press"
   >
     <header ref="title">
       <SetIcon :name="program?.icon" />
       <button type="button" class="title cut" :title="front ? 'In front' : 'Bring to the front'" @click="raise">
-        {{ windowTitle(mirror.bench, window) }}
+        {{ name }}
       </button>
       <span data-no-drag class="buttons" @mousedown.stop>
         <WindowMenu v-if="isMenuWanted" :window="window" :program="program" />
@@ -178,6 +181,7 @@ function showTab({ path }: BenchDocument): void {
   background: var(--surface);
   border: 1px solid var(--line-strong);
   border-radius: 2px;
+  contain: strict;
   overflow: hidden;
 }
 .window.dragged {

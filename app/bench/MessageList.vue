@@ -27,6 +27,7 @@ const messages = computed(() => mirror.bench.messages.filter(({ board }) => !boa
 
 <style scoped>
 .messages {
+  grid-area: 1 / 1 / 2 / 2;
   position: absolute;
   right: 12px;
   bottom: 36px;

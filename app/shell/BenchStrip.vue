@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { isOnShownDesktop, stackedWindows, windowTitle } from '~~/core/bench'
+import { isOnShownDesktop, stackedWindows } from '~~/core/bench'
 import type { Frame } from '~~/core/levers'
 import { own } from '~~/core/result'
 import LampStrip from '~/bench/LampStrip.vue'
 import { usePointing } from '~/bench/usePointing'
+import { useWindowTitles } from '~/bench/useWindowTitles'
 import KeyExplanation from '~/keys/KeyExplanation.vue'
 import KeyTrail from '~/keys/KeyTrail.vue'
 import { useLiveKeys } from '~/keys/useLiveKeys'
@@ -19,6 +20,7 @@ import IconUp from '~icons/tabler/chevron-up'
 /** The bench in small, at the foot of every view: last keys, windows from the front backwards, lamps. */
 const mirror = useMirror()
 const pointing = usePointing()
+const { titleOf } = useWindowTitles()
 const liveKeys = useLiveKeys()
 const actions = useLeverActions()
 const folded = useLocalStorage('keen-lever.strip-folded', false)
@@ -34,7 +36,7 @@ const windows = computed(() => {
     .slice(0, isAtWindows.value ? 40 : folded.value ? 1 : 4)
     .map((window) => ({
       id: window.id,
-      title: windowTitle(bench, window),
+      title: titleOf(window),
       program: own(bench.programs, window.programId),
       fault: Boolean(window.content.error),
       meant: pointing.meant(window),

@@ -57,6 +57,17 @@ test('keys that a view uses itself are not told to the bench; on the bench’s o
   await bench.focus('[data-bench-screen]')
   await bench.keyboard.press('Insert')
   await seen(bench, 'No lever has this chord: passed on to')
+  // But for the product's own keys, which work there too: away, to the next field, the rack.
+  const told = (await session.call<{ keys: unknown[] }>('GET', '/api/state')).body.keys.length
+  await bench.keyboard.press('Escape')
+  expect(await bench.evaluate(`document.activeElement.hasAttribute('data-bench-screen')`)).toBe(false)
+  await bench.focus('[data-bench-screen]')
+  await bench.keyboard.press('Tab')
+  await bench.focus('[data-bench-screen]')
+  await bench.keyboard.press('F8')
+  await bench.waitForFunction(`location.pathname === '/rack'`)
+  await new Promise((done) => setTimeout(done, 400))
+  expect((await session.call<{ keys: unknown[] }>('GET', '/api/state')).body.keys).toHaveLength(told)
 })
 
 test('an answer that is no JSON and a server that is away are told; live keys go on by themselves', async () => {
