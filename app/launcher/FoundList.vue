@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import type { Hit } from './finderMessages'
-import { foundLine } from './foundLine'
-import type { FoundLine } from './foundLine'
-import FoundIcon from './FoundIcon.vue'
-import MarkedText from './MarkedText.vue'
-import { computed } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import LeverIcon from '~/icons/LeverIcon.vue'
 import { useMirror } from '~/live/useMirror'
 import KeyPlates from '~/plates/KeyPlates.vue'
+import type { Hit } from './finderMessages'
+import FoundIcon from './FoundIcon.vue'
+import { foundLine } from './foundLine'
+import type { FoundLine } from './foundLine'
+import MarkedText from './MarkedText.vue'
 
 /** What was found, a row each or as plates side by side; the letters that found it are marked. */
 const { hits, query, chosen, first, isGrid } = defineProps<{
@@ -20,9 +21,24 @@ const { hits, query, chosen, first, isGrid } = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [row: number]; go: [row: number] }>()
 
+/** What is in sight at first, as rows and as plates. */
+const IN_SIGHT = { rows: 18, plates: 36 }
+/** What is below that comes when nothing else was typed for so long, so that the next letter does not wait for it. */
+const REST_MS = 150
+
 const mirror = useMirror()
+const rested = ref<string>()
+watchDebounced(
+  () => query,
+  (now) => (rested.value = now),
+  { debounce: REST_MS, immediate: true },
+)
+const drawn = computed(() => {
+  const inSight = isGrid ? IN_SIGHT.plates : IN_SIGHT.rows
+  return rested.value === query || chosen - first >= inSight - 1 ? hits : hits.slice(0, inSight)
+})
 const rows = computed(() =>
-  hits.map((hit, i) => ({ ...hit, row: first + i, line: foundLine(hit.entry, mirror), word: wordFor(hit) })),
+  drawn.value.map((hit, i) => ({ ...hit, row: first + i, line: foundLine(hit.entry, mirror), word: wordFor(hit) })),
 )
 
 /** The short word that found it, where it was not its name. */
@@ -71,7 +87,9 @@ const otherWords = (line: FoundLine, word: string | undefined) => line.words.fil
 </template>
 
 <style scoped>
+/* A row out of sight is neither laid out nor painted. Plates are, as the lines between them are not whole pixels. */
 .found:not(.grid) li {
+  content-visibility: auto;
   display: grid;
   grid-template-columns: 48px minmax(180px, 1.1fr) minmax(0, 1.3fr) 120px 150px 130px;
   gap: 12px;
