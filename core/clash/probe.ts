@@ -41,6 +41,10 @@ export function createProbe(frames: readonly Frame[], keys: KeySettings): Probe 
     return found && { owner: ownerOf(found.frame), words: wordsOf(found.rule) }
   }
 
+  /** The rule that a key by itself comes to, whatever the keyboard. */
+  const ruleFor = (wanted: (rule: KeyRule) => boolean) =>
+    ruleAt((rule) => rule.keyboard === undefined && layersOf(rule).length === 0 && wanted(rule))
+
   return {
     isInRow: (chord) => rowIds.size > 0 && rowIds.has(chordId(chord)),
     pressed(code, modifiers) {
@@ -51,17 +55,17 @@ export function createProbe(frames: readonly Frame[], keys: KeySettings): Probe 
         { kind: 'up', code, atMs: STEP_MS, modifiers: flagsOf(modifiers) },
       ]
       const decision = play(resolver(), events).find(({ event }) => event.kind === 'down')!
-      const held = ruleAt((rule) => rule.kind === 'tap-hold' && rule.key === code)
+      const held = ruleFor((rule) => rule.kind === 'tap-hold' && rule.key === code)
       switch (decision.reason) {
         case 'disabled-key':
-          return { kind: 'disabled', rule: ruleAt((rule) => rule.kind === 'disable' && rule.key === code)! }
+          return { kind: 'disabled', rule: ruleFor((rule) => rule.kind === 'disable' && rule.key === code)! }
         case 'typed': {
           const chord = meant(decision, plain)
-          const rule = ruleAt((entry) => entry.kind === 'type' && sameChord(entry.chord, chord))
+          const rule = ruleFor((entry) => entry.kind === 'type' && sameChord(entry.chord, chord))
           return { kind: 'chord', chord, ...(rule ? { rule } : {}) }
         }
         case 'remapped': {
-          const rule = ruleAt((entry) => entry.kind === 'remap' && entry.from === code && entry.layer === undefined)!
+          const rule = ruleFor((entry) => entry.kind === 'remap' && entry.from === code)!
           return decision.chord === undefined
             ? { kind: 'replaced', rule }
             : { kind: 'chord', chord: meant(decision, plain), rule }
@@ -123,17 +127,25 @@ function ownerOf(frame: Frame): Owner {
   return { kind: 'frame', id: frame.id, name: frame.name }
 }
 
-/** The keys that a rule is about. */
+/** The key that a rule is for alone while it is held, if there is one. */
+function layersOf(rule: KeyRule): string[] {
+  return 'layer' in rule && rule.layer !== undefined ? [rule.layer] : []
+}
+
+/** The keys that a rule is about, and the one of its layer. */
 function codesOf(rule: KeyRule, legends: LegendId): string[] {
+  return [...keysOf(rule, legends), ...layersOf(rule)]
+}
+
+function keysOf(rule: KeyRule, legends: LegendId): string[] {
   switch (rule.kind) {
     case 'remap':
-      return [rule.from, ...(rule.layer === undefined ? [] : [rule.layer])]
-    case 'disable':
-      return [rule.key, ...(rule.layer === undefined ? [] : [rule.layer])]
+      return [rule.from]
     case 'type': {
       const chord = parseChord(rule.chord)
-      return [...(chord.ok ? [chord.value.code] : []), ...(rule.layer === undefined ? [] : [rule.layer])]
+      return chord.ok ? [chord.value.code] : []
     }
+    case 'disable':
     case 'tap-hold':
     case 'one-shot':
       return [rule.key]

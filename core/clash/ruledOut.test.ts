@@ -2,22 +2,17 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { codesOfModifier, formatChord } from '../keys'
 import type { Modifier } from '../keys'
-import { frameSchema, keySettingsSchema } from '../levers'
+import { keySettingsSchema } from '../levers'
+import { exampleFrame } from '../levers/exampleFrame'
 import { exampleLever } from '../levers/exampleLever'
-import type { Frame, Lever } from '../levers'
+import type { Lever } from '../levers'
 import { createResolver } from '../resolve'
 import type { KeyEvent } from '../resolve'
 import { createClashIndex, describeClash, findClashes, keyOwners, suggestChords, waysOut } from '.'
 
 const lever = exampleLever
-const frame = (id: string, ...rules: Record<string, unknown>[]): Frame =>
-  frameSchema.parse({
-    id,
-    name: id === 'desk' ? 'Desk' : 'Night',
-    on: true,
-    position: id === 'desk' ? 1 : 2,
-    rules: rules.map((rule, i) => ({ id: `r${i}`, ...rule })),
-  })
+const frame = (id: string, ...rules: Record<string, unknown>[]) =>
+  exampleFrame(rules, id === 'desk' ? {} : { id, name: 'Night', position: 2 })
 
 describe('a trigger that can never pull its lever is told', () => {
   const hyper = { kind: 'tap-hold', key: 'KeyF', tap: null, hold: { kind: 'modifiers', modifiers: ['Ctrl'] } }
