@@ -7,24 +7,30 @@ import { escapeVariables, NO_VALUES } from '../command'
 import type { Lever } from '../levers'
 import { leverSchema } from '../levers'
 import { valueOf } from '../result'
-import { decodeEntryFile, exportEntries, parseEntryFile, planImport, readEntry, writeEntryFile } from '.'
+import {
+  decodeEntryFile,
+  exportEntries,
+  parseEntryFile,
+  planImport,
+  planImportInSteps,
+  readEntry,
+  writeEntryFile,
+} from '.'
 import type { ImportItem } from '.'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
-const plan = (files: Record<string, string | Uint8Array>, part: Partial<Parameters<typeof planImport>[0]> = {}) =>
-  planImport({
-    files: Object.entries(files).map(([name, text]) => ({
-      name,
-      bytes: typeof text === 'string' ? bytes(text) : text,
-    })),
-    locale: 'en',
-    desktop: '',
-    frameId: 'f',
-    bench: exampleBench(),
-    levers: [],
-    forced: [],
-    ...part,
-  })
+type Files = Record<string, string | Uint8Array>
+const inputOf = (files: Files): Parameters<typeof planImport>[0] => ({
+  files: Object.entries(files).map(([name, text]) => ({ name, bytes: typeof text === 'string' ? bytes(text) : text })),
+  locale: 'en',
+  desktop: '',
+  frameId: 'f',
+  bench: exampleBench(),
+  levers: [],
+  forced: [],
+})
+const plan = (files: Files, part: Partial<Parameters<typeof planImport>[0]> = {}) =>
+  planImport({ ...inputOf(files), ...part })
 const entry = (...lines: string[]) => `[Desktop Entry]\nType=Application\nName=Sky Desk\n${lines.join('\n')}\n`
 
 /** The bench and the levers after an import, as the store makes them. */
@@ -101,6 +107,17 @@ describe('the file', () => {
           ),
       ).toBeLessThan(50)
     }
+  })
+
+  test('planning stops between the lines of a long file, so that others have their turn', () => {
+    const many = entry('Exec=/opt/x') + Array.from({ length: 5000 }, (_, i) => `[X-G${i}]\n`).join('')
+    const stops = (text: string) => {
+      const work = planImportInSteps(inputOf({ 'x.desktop': text }))
+      let count = 0
+      while (!work.next().done) count += 1
+      return count
+    }
+    expect(stops(many) - stops(entry('Exec=/opt/x'))).toBe(5)
   })
 
   test('another encoding and a huge file are told', () => {

@@ -1,4 +1,4 @@
-import { fail, succeed } from '../result'
+import { atOnce, fail, succeed } from '../result'
 import type { Issue, Result } from '../result'
 import { entryIssue } from './issues'
 import type { EntryFact } from './issues'
@@ -72,6 +72,14 @@ const HASH = 35
  * `line-unknown`; those of another group are among its own faults.
  */
 export function parseEntryFile(text: string): Result<EntryFile> {
+  return atOnce(parseEntryFileInSteps(text))
+}
+
+/** So many lines are looked at without stopping. */
+const LINES_PER_STEP = 1000
+
+/** The same, stopping between lines, so that whoever calls can let others through. */
+export function* parseEntryFileInSteps(text: string): Generator<void, Result<EntryFile>> {
   const issues: Issue[] = []
   const groups: { name: string; line: number; lines: EntryLine[]; faults: Issue[] }[] = []
   const names = new Set<string>()
@@ -79,6 +87,7 @@ export function parseEntryFile(text: string): Result<EntryFile> {
   const report = (fact: EntryFact, line: number, among = issues) => among.push(entryIssue(fact, line))
   for (const [i, raw] of text.split(/\r?\n/).entries()) {
     const line = i + 1
+    if (line % LINES_PER_STEP === 0) yield
     if (raw.trim() === '' || raw.startsWith('#')) continue
     const head = groupHead.exec(raw)
     if (head) {

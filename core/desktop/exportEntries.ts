@@ -1,6 +1,7 @@
 import type { BenchState } from '../bench'
 import type { ValueTable } from '../command'
 import type { Lever } from '../levers'
+import { atOnce } from '../result'
 import { actionLines, freshLines, loneActionLines } from './freshLines'
 import { keptFileOf } from './keptFile'
 import type { KeptFile } from './keptFile'
@@ -46,11 +47,7 @@ export function exportEntries(
   tableFor: (frameId: string) => ValueTable,
   sources: ExportSources = {},
 ): EntryExport {
-  const work = exportInSteps(levers, bench, tableFor, sources)
-  for (;;) {
-    const step = work.next()
-    if (step.done) return step.value
-  }
+  return atOnce(exportInSteps(levers, bench, tableFor, sources))
 }
 
 /** The same, stopping after each lever, so that whoever calls can let others through. */

@@ -2,9 +2,9 @@ import { canonicalJson, kindAt, programSchema } from '../bench'
 import type { BenchState, Program } from '../bench'
 import { leverDraftSchema } from '../levers'
 import type { Lever, LeverDraft } from '../levers'
-import { own } from '../result'
+import { atOnce, own } from '../result'
 import type { Issue } from '../result'
-import { decodeEntryFile, parseEntryFile } from './entryFile'
+import { decodeEntryFile, parseEntryFileInSteps } from './entryFile'
 import { draftsOf, executableOf, idOf, placeOf, programOf, safeId } from './entryTerms'
 import { describeIssue, entryIssue } from './issues'
 import type { EntryFact } from './issues'
@@ -66,14 +66,10 @@ interface Known extends ImportInput {
 
 /** What importing files would create, change and skip, and why. Nothing is altered. */
 export function planImport(input: ImportInput): ImportItem[] {
-  const work = planImportInSteps(input)
-  for (;;) {
-    const step = work.next()
-    if (step.done) return step.value
-  }
+  return atOnce(planImportInSteps(input))
 }
 
-/** The same, stopping after each file, so that whoever calls can let others through. */
+/** The same, stopping after each file and between its lines, so that whoever calls can let others through. */
 export function* planImportInSteps(input: ImportInput): Generator<void, ImportItem[]> {
   const taken = new Map<string, string>()
   const byOrigin = new Map<string, Lever>()
@@ -84,7 +80,7 @@ export function* planImportInSteps(input: ImportInput): Generator<void, ImportIt
   const items: ImportItem[] = []
   for (const file of input.files) {
     yield
-    const item = planFile(file, known)
+    const item = yield* planFile(file, known)
     const id = safeId(idOf(file.name))
     const earlier = taken.get(id)
     if (earlier === undefined || item.fate === 'fault') {
@@ -99,7 +95,7 @@ export function* planImportInSteps(input: ImportInput): Generator<void, ImportIt
   return items
 }
 
-function planFile(file: ImportFile, input: Known): ImportItem {
+function* planFile(file: ImportFile, input: Known): Generator<void, ImportItem> {
   const base = { file: file.name, name: idOf(file.name), canForce: false, levers: [] }
   const fault = (issues: readonly Issue[]): ImportItem => ({
     ...base,
@@ -110,7 +106,7 @@ function planFile(file: ImportFile, input: Known): ImportItem {
     return { ...base, fate: 'skip', reasons: [describeIssue({ code: 'not-an-entry' })] }
   const text = decodeEntryFile(file.bytes)
   if (!text.ok) return fault(text.issues)
-  const parsed = parseEntryFile(text.value)
+  const parsed = yield* parseEntryFileInSteps(text.value)
   if (!parsed.ok) return fault(parsed.issues)
   const read = readEntry(parsed.value, file.name, input.locale)
   if (!read.ok) return fault(read.issues)

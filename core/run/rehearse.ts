@@ -1,4 +1,5 @@
 import type { BenchState } from '../bench'
+import { atOnce } from '../result'
 import type { ScriptOutcome, ScriptRequest } from '../script'
 import type { StepContext } from '../steps'
 import type { Value } from '../values'
@@ -47,11 +48,7 @@ export type RehearsalPart = { readonly count: number } | { readonly script: Scri
 
 /** Runs a lever against a copy of the bench, with waits passed over in no time; it ends where a script would run. */
 export function rehearse(lever: Pullable, bench: BenchState, context: RehearsalContext): Rehearsal {
-  const rehearsing = rehearseInParts(lever, bench, context)
-  for (;;) {
-    const part = rehearsing.next()
-    if (part.done) return part.value
-  }
+  return atOnce(rehearseInParts(lever, bench, context))
 }
 
 /** The same with a pause after each step, so that something else may have its turn, and scripts can be run. */

@@ -21,14 +21,6 @@ export async function breathe(): Promise<void> {
   for (let round = 0; round < ROUNDS; round++) await new Promise((resolve) => setImmediate(resolve))
 }
 
-/** Takes work that stops now and then to its end at once. */
-export function atOnce<T>(work: Generator<void, T>): T {
-  for (;;) {
-    const step = work.next()
-    if (step.done) return step.value
-  }
-}
-
 /** So long work goes on before others have their turn. */
 const SLICE_MS = 4
 

@@ -2,13 +2,17 @@ import { endpoints } from '../../contract'
 import type { Endpoint } from '../../contract'
 import { refuse } from '../http/refusal'
 
+const routes = Object.values<Endpoint>(endpoints).map(({ method, path }) => ({
+  method: method as string,
+  parts: path.split('/'),
+}))
+
 /** A path of the API that is asked for in another way than it can be, and what `HEAD` and `OPTIONS` get. */
 export default defineEventHandler(async (event) => {
   const path = event.path.split('?')[0]!
   if (!path.startsWith('/api/')) return
-  const methods = Object.values<Endpoint>(endpoints).flatMap((endpoint) =>
-    isAt(path, endpoint.path) ? [endpoint.method as string] : [],
-  )
+  const parts = path.split('/')
+  const methods = routes.flatMap((route) => (isAt(parts, route.parts) ? [route.method] : []))
   const { method } = event
   if (methods.length === 0 || methods.includes(method)) return
   const allowed = [...new Set([...methods, ...(methods.includes('GET') ? ['HEAD'] : []), 'OPTIONS'])]
@@ -27,7 +31,6 @@ export default defineEventHandler(async (event) => {
 })
 
 /** Whether a path is that of a route, whose parts with a colon stand for anything. */
-function isAt(path: string, route: string): boolean {
-  const [parts, wanted] = [path.split('/'), route.split('/')]
+function isAt(parts: readonly string[], wanted: readonly string[]): boolean {
   return parts.length === wanted.length && wanted.every((part, i) => part.startsWith(':') || part === parts[i])
 }
