@@ -37,6 +37,12 @@ describe('what cannot be done on the bench, in words', () => {
     )
     expect(describeIssue({ code: 'folder-full', path: '/in', wants: 'remove' })).toMatch(/ Empty it first\.$/)
     expect(describeIssue({ code: 'file-missing', path: '/x' })).toBe('There is nothing at /x.')
+    expect(describeIssue({ code: 'clip-exists' })).toBe('That text is on the clipboard already.')
+    expect(describeIssue({ code: 'clip-missing' })).toBe('That is no longer on the clipboard.')
+    expect(describeIssue({ code: 'clips-pinned', most: 9 })).toBe('9 are pinned already. Let one of them go first.')
+    const verb = (known: string[]) => describeIssue({ code: 'verb-missing', program: 'BOOK', verb: 'fly', known })
+    expect(verb([])).toBe('BOOK does not know “fly”. It can be told nothing.')
+    expect(verb(['save', 'cut'])).toBe('BOOK does not know “fly”. It knows save, cut.')
   })
 })
 
@@ -227,4 +233,31 @@ test('the program in front is that of the window in front; none where none is', 
   expect(frontProgram(exampleDesk())?.id).toBe('book')
   const bare = { ...exampleDesk(), stack: [], windows: {} }
   expect(frontProgram(bare)).toBeUndefined()
+})
+
+describe('putting a file', () => {
+  const put = (path: string, kind: 'file' | 'folder') => {
+    const file = kind === 'file' ? { kind, sizeBytes: 1 } : { kind }
+    const after = applyChange(exampleDesk(), { kind: 'file.put', path, file })
+    return after.ok ? 'put' : [after.issues[0]!.code, after.issues[0]!.at]
+  }
+
+  test('needs a folder above it, and takes the place of no folder in which something is', () => {
+    expect([put('/nowhere/a', 'file'), put('/nowhere/a', 'folder')]).toEqual([
+      ['folder-missing', 'path'],
+      ['folder-missing', 'path'],
+    ])
+    expect(put('/l/a.log/b', 'file')).toEqual(['folder-missing', 'path'])
+    expect([put('/', 'file'), put('/l', 'file')]).toEqual([
+      ['folder-full', 'path'],
+      ['folder-full', 'path'],
+    ])
+    // An empty folder gives way, a file does, and a folder that stands there is as it was.
+    expect([put('/later', 'file'), put('/l/a.log', 'file'), put('/', 'folder'), put('/l', 'folder')]).toEqual([
+      'put',
+      'put',
+      'put',
+      'put',
+    ])
+  })
 })

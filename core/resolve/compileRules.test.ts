@@ -1,17 +1,9 @@
 import { describe, expect, test } from 'vitest'
-import { frameSchema } from '../levers'
 import type { Frame } from '../levers'
+import { exampleFrame } from '../levers/exampleFrame'
 import { compileRules, forKeyboard } from './compileRules'
 
-const frame = (rules: object[], part: Partial<Frame> = {}): Frame =>
-  frameSchema.parse({
-    id: 'f',
-    name: 'F',
-    on: true,
-    position: 1,
-    rules: rules.map((rule, i) => ({ id: `r${i}`, ...rule })),
-    ...part,
-  })
+const frame = (rules: object[], part: Partial<Frame> = {}) => exampleFrame(rules, { id: 'f', ...part })
 const remap = (from: string, to: string, more: object = {}) => ({ kind: 'remap', from, to, ...more })
 const compiled = (rules: object[], legends: 'us' | 'de' = 'us') => compileRules([frame(rules)], legends)
 

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
-import { frameSchema, keySettingsSchema } from '../levers'
+import { keySettingsSchema } from '../levers'
+import { exampleFrame } from '../levers/exampleFrame'
 import { exampleLever } from '../levers/exampleLever'
-import type { Frame, Lever } from '../levers'
+import type { Lever } from '../levers'
 import { createResolver } from '.'
 import type { KeyEvent, ResolverConfig } from '.'
 
@@ -26,14 +27,7 @@ const lever = (plate: number, trigger: Record<string, unknown>, part: Partial<Le
   exampleLever(plate, { wins: 'lever', ...trigger }, part)
 const chord = (plate: number, text: string, part: Record<string, unknown> = {}) =>
   lever(plate, { kind: 'chord', chord: text, ...part })
-const frame = (...rules: Record<string, unknown>[]): Frame =>
-  frameSchema.parse({
-    id: 'desk',
-    name: 'Desk',
-    on: true,
-    position: 1,
-    rules: rules.map((rule, i) => ({ id: `r${i}`, ...rule })),
-  })
+const frame = (...rules: Record<string, unknown>[]) => exampleFrame(rules)
 const tapHold = (key: string, tap: string | null, hold: string[] | 'layer', part: Record<string, unknown> = {}) => ({
   kind: 'tap-hold',
   key: codeOf(key),
@@ -174,6 +168,14 @@ describe('layers', () => {
     const slow = [lever(1, { kind: 'layer', hold: 'BracketLeft', chord: 'J', holdMs: 500 })]
     expect(play({ levers: slow }, '[↓0 J↓300 [↑400 J↑450')).toBe('+[ +J -[ -J')
     expect(play({ levers: slow }, '[↓0 J↓600 [↑700 J↑750')).toBe('1')
+  })
+  test('a key of the product is its own in a layer too; only keys that hold a layer count as one', () => {
+    const launcher = [lever(1, { kind: 'layer', hold: 'BracketLeft', chord: 'F2' })]
+    expect(play({ levers: launcher }, '[↓0 F2↓300 F2↑350 [↑400')).toBe('')
+    // J is held for Ctrl, and gives H nothing, though a rule is for a layer of J.
+    const rules = [tapHold('J', null, ['Ctrl']), remap('H', 'ArrowLeft', { layer: 'KeyJ' })]
+    expect(play({ rules: rules.slice(0, 1) }, 'J↓0 H↓300 H↑350 J↑400')).toBe('+Ctrl +H -H -Ctrl')
+    expect(play({ rules: rules.slice(1) }, 'J↓0 H↓300 H↑350 J↑400')).toBe('+Left -Left')
   })
   test('rules inside a layer: other keys, which repeat, a text, and none', () => {
     const rules = [
@@ -328,6 +330,19 @@ describe('modifiers that are tapped', () => {
     )
     expect(play({ levers: [once, twice] }, 'Meta↓0 Meta↑80 Meta↓200 Meta↑280')).toBe('+Meta -Meta +Meta 2 -Meta')
     expect(play({ levers: [once, twice] }, 'Meta↓0 Meta↑80 X↓900 X↑950')).toBe('+Meta 1 -Meta +X -X')
+  })
+  test('no tap is one that the keyboard going elsewhere ended, or that came up unseen', () => {
+    const once = lever(1, { kind: 'tap', key: 'MetaLeft', times: 1 })
+    expect(play({ levers: [once] }, 'Meta↓0 ⊘80')).toBe('+Meta -Meta')
+    const lost = (code: string, atMs: number) => (code === 'MetaLeft' && atMs === 80 ? { lost: true } : {})
+    expect(play({ levers: [once], eventPart: lost }, 'Meta↓0 Meta↑80')).toBe('+Meta -Meta')
+    expect(play({ levers: [once], eventPart: lost }, 'Meta↓0 Meta↑79')).toBe('+Meta 1 -Meta')
+    const rules = [{ kind: 'one-shot', key: 'ShiftLeft' }]
+    expect(play({ rules }, 'Shift↓0 ⊘80 A↓200 A↑250')).toBe('+Shift -Shift +A -A')
+    // Held as long as a hold takes it is none either, and neither is one of another modifier.
+    expect(play({ rules }, 'Shift↓0 Shift↑200 A↓300 A↑350')).toBe('+Shift -Shift +A -A')
+    expect(play({ rules }, 'Shift↓0 Shift↑199 A↓300 A↑350')).toBe('+Shift -Shift +Shift +A -Shift -A')
+    expect(play({ rules, levers: [once] }, 'Meta↓0 Shift↓20 Meta↑60 Shift↑90')).toBe('+Meta +Shift -Meta -Shift')
   })
   test('one that holds for the next key', () => {
     const rules = [{ kind: 'one-shot', key: 'ShiftLeft' }]

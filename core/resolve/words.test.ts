@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest'
 import { programSchema } from '../bench'
 import { modifierOfCode, pressFor, signOf } from '../keys'
 import type { LegendId, Modifier } from '../keys'
-import { frameSchema, keySettingsSchema, typedText } from '../levers'
+import { keySettingsSchema, typedText } from '../levers'
+import { exampleFrame } from '../levers/exampleFrame'
 import { exampleLever } from '../levers/exampleLever'
 import type { Lever } from '../levers'
 import { createResolver } from '.'
@@ -13,14 +14,7 @@ import { interrupts, partsOfWord } from './wordsMeet'
 
 const word = (plate: number, trigger: Record<string, unknown>, part: Partial<Lever> = {}) =>
   exampleLever(plate, { kind: 'word', ...trigger }, part)
-const frame = (...rules: Record<string, unknown>[]) =>
-  frameSchema.parse({
-    id: 'desk',
-    name: 'Desk',
-    on: true,
-    position: 1,
-    rules: rules.map((rule, i) => ({ id: `r${i}`, ...(rule.kind ? {} : { kind: 'word' }), ...rule })),
-  })
+const frame = (...rules: Record<string, unknown>[]) => exampleFrame(rules.map((rule) => ({ kind: 'word', ...rule })))
 const modifierKeys: Partial<Record<Modifier, string>> = { Shift: 'ShiftLeft', AltGr: 'AltRight', Ctrl: 'ControlLeft' }
 
 interface Setting extends Partial<ResolverConfig> {
@@ -160,6 +154,47 @@ describe('a typed word becomes a text', () => {
     // Q is made E, and the word is what comes out.
     const remap = { kind: 'remap', from: 'KeyQ', to: 'KeyI' }
     expect(type({ rules: [remap, sig] }, 'sqg ')).toBe('Harrow Fell ')
+  })
+
+  test('what other rules make of a key counts as if it had been typed: a text, a chord, a command', () => {
+    // Q types a text, W is Shift+S, X is Ctrl+C, Z is a key of no character.
+    const others = [
+      { kind: 'type', chord: 'Q', text: 'i' },
+      { kind: 'type', chord: 'P', text: 'si' },
+      { kind: 'remap', from: 'KeyW', to: 'Shift+S' },
+      { kind: 'remap', from: 'KeyX', to: 'Ctrl+C' },
+      { kind: 'remap', from: 'KeyZ', to: 'ArrowRight' },
+      { kind: 'remap', from: 'KeyY', to: 'Backspace' },
+    ]
+    const typed = (text: string, part: object = {}) => type({ rules: [...others, { ...sig, ...part }] }, text)
+    expect(typed('sqg ')).toBe('Harrow Fell ')
+    // A text of several characters goes on with a word that was begun, and completes none.
+    expect(typed('pg ')).toBe('Harrow Fell ')
+    expect(typed('sp ', { word: 'ssi', endings: [] })).toBe('ssi ')
+    expect(typed('wig ', { word: 'Sig', letters: 'exact' })).toBe('Harrow Fell ')
+    expect(typed('wig ', { word: 'sig', letters: 'exact' })).toBe('Sig ')
+    expect(typed('sixg ')).toBe('sig ')
+    expect(typed('sigyg ')).toBe('Harrow Fell ')
+    expect(typed('sizg ')).toBe('sig ')
+  })
+
+  test('a key that repeats while it is held completes no word', () => {
+    expect(type({ rules: [sig], part: { repeat: true } }, 'sig ')).toBe('sig ')
+    expect(type({ rules: [{ ...sig, endings: [] }], part: { repeat: true } }, 'sig')).toBe('sig')
+  })
+
+  test('a word that was begun in one program is not gone on with in another', () => {
+    const levers = [word(7, { word: 'brb' })]
+    expect(type({ levers }, 'br⊗b ⊗')).toBe('br')
+    expect(type({ levers }, 'br⊗⊗b ')).toBe(' ▶ 7')
+    expect(type({ levers }, '⊗brb ')).toBe(' ▶ 7')
+  })
+
+  test('a long text before it makes no difference', () => {
+    const long = 'wind '.repeat(40)
+    expect(type({ rules: [sig] }, `${long}sig `)).toBe(`${long}Harrow Fell `)
+    const longest = 'ab'.repeat(20)
+    expect(type({ rules: [{ word: longest, text: 'X' }] }, `${long}${longest} `)).toBe(`${long}X `)
   })
 
   test('what the system says a key types counts, dead keys too', () => {

@@ -213,6 +213,35 @@ describe('a script that has run', () => {
     expect(gave('dew')).toMatchObject({ kind: 'does', steps: [], value: 'dew' })
   })
 
+  test('what it said is told behind it, up to 300 letters', () => {
+    const saying = (...said: string[]) =>
+      noteOf(
+        performStep(
+          script(),
+          exampleDesk(),
+          context({ fetched: { kind: 'gave', value: null, steps: [], said } as never }),
+        ),
+      )
+    expect(saying()).toBe('The script ran.')
+    expect(saying('one', 'two')).toBe('The script ran. It says: one · two')
+    const letters = (count: number) => 'x'.repeat(count)
+    expect(saying(letters(300))).toBe(`The script ran. It says: ${letters(300)}`)
+    expect(saying(letters(301))).toBe(`The script ran. It says: ${letters(300)}…`)
+  })
+
+  test('is given the values by their names, and not the parts of them, which it takes itself', () => {
+    const effect = performStep(
+      script(),
+      exampleDesk(),
+      context({
+        values: { values: { sky: 'clear', 'sky.colour': 'red' }, broken: {} } as never,
+        scope: { round: '2' },
+      }),
+    )
+    expect(effect).toMatchObject({ kind: 'fetches', request: { values: { sky: 'clear', round: '2' } } })
+    expect(effect.kind === 'fetches' && Object.keys(effect.request.values)).not.toContain('sky.colour')
+  })
+
   test('what cannot be read is a failure', () => {
     const effect = performStep(script(), exampleDesk(), context({ fetched: { kind: 'unheard of' } as never }))
     expect(noteOf(effect)).toContain('it came to nothing that can be read')

@@ -4,7 +4,7 @@ import { applyChange, applyChanges } from '../bench'
 import type { BenchState, Change } from '../bench'
 import { exampleBench } from '../bench/exampleBench'
 import { valueOf } from '../result'
-import { describeStep, lintStep, performStep, stepSchema } from '.'
+import { describeStep, lintStep, performStep, stepLeadsTo, stepSchema } from '.'
 import type { StepContext, StepEffect } from '.'
 
 const mic = { kind: 'devices', deviceIds: ['mic'] }
@@ -201,6 +201,37 @@ describe('a ramp', () => {
     )
   })
 
+  test('begins at the lowest where nobody knows how it stands, and tells where each was set', () => {
+    const { set: made, bench } = follow(with_(set('gain', null)))
+    const numbers = made.map(([, value]) => value).filter((value) => value !== null)
+    expect([numbers[0], numbers.at(-1), bench.devices.mic!.controls.gain!.value]).toEqual([5, 90, 90])
+    const next = perform('gain', to, exampleBench(), {
+      nowMs: 1000,
+      progress: { kind: 'ramp', startedAtMs: 0, from: { mic: 50 }, last: { mic: 50 } },
+    })
+    // Half of the way from 50 to 90, and a twentieth of its time until the next part.
+    expect(next).toMatchObject({
+      kind: 'goes-on',
+      untilMs: 1100,
+      progress: { kind: 'ramp', startedAtMs: 0, from: { mic: 50 }, last: { mic: 70 } },
+    })
+  })
+
+  test('a long one has twenty parts, a short one none finer than a tenth of a second; hurried it is there at once', () => {
+    const first = (overMs: number, part: Partial<StepContext> = {}) =>
+      perform('gain', { kind: 'ramp', value: 90, overMs }, exampleBench(), { nowMs: 0, ...part })
+    expect([first(20_000), first(500)].map((effect) => effect.kind === 'goes-on' && effect.untilMs)).toEqual([
+      1000, 100,
+    ])
+    const late = {
+      nowMs: 1980,
+      progress: { kind: 'ramp' as const, startedAtMs: 0, from: { mic: 50 }, last: { mic: 50 } },
+    }
+    expect(first(2000, late)).toMatchObject({ untilMs: 2000 })
+    expect(first(2000, { hurried: true })).toMatchObject({ kind: 'done' })
+    expect(codeOf(perform('mute', to))).toBe('value-refused')
+  })
+
   test('gives way to somebody who sets the value meanwhile', () => {
     const effect = perform('gain', to, with_(set('gain', 20)), {
       nowMs: 500,
@@ -245,4 +276,32 @@ test('a value is set as a text says it, and what it is not is told', () => {
   expect(
     [said('gain', 'loud'), said('gain', '101'), said('gain', ''), said('pattern', 'x'), said('mute', '1')].map(codeOf),
   ).toEqual(Array(5).fill('value-unread'))
+})
+
+describe('where a step would lead to now', () => {
+  const leads = (controlId: string, to: Record<string, unknown>, bench = exampleBench()) =>
+    stepLeadsTo(step(controlId, to), bench)
+
+  test('is told in words of one that goes from one to another, and of no other', () => {
+    const open = with_(set('mute', false))
+    const other = { kind: 'toggle', whenUnknown: true }
+    expect(leads('mute', other, open)).toBe('muted')
+    expect(leads('mute', other, with_(set('mute', true)))).toBe('open')
+    expect(leads('pattern', { kind: 'cycle', values: ['wide', 'narrow'] })).toBe('Narrow')
+    expect(leads('mute', { kind: 'set', value: true }, open)).toBeUndefined()
+    expect(leads('gain', { kind: 'step', by: 5 })).toBeUndefined()
+  })
+
+  test('is not known where it would be asked, or where nothing is there to be switched', () => {
+    expect(leads('mute', { kind: 'toggle', whenUnknown: 'ask' })).toBeUndefined()
+    expect(leads('mute', { kind: 'toggle', whenUnknown: true })).toBe('muted')
+    expect(leads('gone', { kind: 'toggle', whenUnknown: true })).toBeUndefined()
+    const [gone, there] = ['lamp', 'mic'].map((id) =>
+      stepLeadsTo(
+        step('mute', { kind: 'toggle', whenUnknown: true }, { kind: 'devices', deviceIds: [id] }),
+        exampleBench(),
+      ),
+    )
+    expect([gone, there]).toEqual([undefined, 'muted'])
+  })
 })

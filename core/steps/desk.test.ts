@@ -229,6 +229,25 @@ describe('windows and desktops', () => {
     expect([frontWindow(back)?.id, inSight(back)]).toEqual(['w-web', inSight(desk)])
   })
 
+  test('going through the windows needs one in front and another; of one program, another of that', () => {
+    const cycle = (bench: BenchState, part: object = {}) =>
+      perform({ kind: 'window.cycle', way: 'next', ...part }, bench)
+    const none = having({ kind: 'window.close', windowId: 'w-book' }, { kind: 'window.close', windowId: 'w-chart' })
+    expect(cycle(none).effect).toMatchObject({ kind: 'failed', issue: { code: 'no-window' } })
+    const alone = having({ kind: 'window.close', windowId: 'w-chart' })
+    expect(cycle(alone).effect).toMatchObject({ kind: 'done', changes: [], note: expect.stringMatching(/no other/) })
+    // Two windows are enough; of BOOK, whose other window is minimized, there is none.
+    expect(frontWindow(cycle(exampleDesk()).after)?.id).toBe('w-chart')
+    expect(cycle(exampleDesk(), { within: 'program' }).effect).toMatchObject({ changes: [] })
+    const three = having(opened('w-web', 'web'), opened('w-more', 'book'))
+    expect(frontWindow(cycle(three, { within: 'program' }).after)?.id).toBe('w-book')
+    expect(frontWindow(cycle(three, { within: 'all' }).after)?.id).toBe('w-chart')
+    const back = cycle(three, { way: 'previous' })
+    expect([frontWindow(back.after)?.id, noteOf(back.effect)]).toEqual(['w-web', expect.stringMatching(/WEB|web/)])
+    // The one that was in front stands under all others that are in sight, as it was.
+    expect([back.after.stack.filter((id) => id !== 'w-small')[0], modes(back.after)]).toEqual(['w-more', modes(three)])
+  })
+
   test('desktops go round, and back to the one before', () => {
     const go = (to: object, bench: BenchState) => perform({ kind: 'desktop.go', to }, bench)
     const third = go({ kind: 'previous' }, exampleDesk()).after

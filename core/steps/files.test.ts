@@ -148,6 +148,35 @@ describe('renaming', () => {
     ])
   })
 
+  test('an ending begins at the last dot, but not at the first letter; a folder has none', () => {
+    const desk = having(file('/l/.hidden'), file('/l/a.b.log'), file('/l/plain'), folder('/l/d.d'))
+    const renamed = (path: string) =>
+      names(perform({ kind: 'files.rename', paths: [path], pattern: '<${name}|${ending}>' }, desk).after, '/l').filter(
+        (name) => name.startsWith('<'),
+      )
+    expect(['/l/.hidden', '/l/a.b.log', '/l/plain', '/l/d.d'].map(renamed)).toEqual([
+      ['<.hidden|>'],
+      ['<a.b|.log>'],
+      ['<plain|>'],
+      ['<d.d|>'],
+    ])
+  })
+
+  test('what can be no name is refused at the pattern, and nothing is renamed', () => {
+    const refused = (pattern: string) => {
+      const { effect } = perform({ kind: 'files.rename', paths: ['/l/a.log'], pattern })
+      return effect.kind === 'failed' ? [effect.issue.code, effect.issue.at] : noteOf(effect)
+    }
+    for (const pattern of ['.', '..', 'a/b', '/a']) expect(refused(pattern)).toEqual(['name-refused', 'pattern'])
+    // What a value stands for is seen only then.
+    for (const none of ['', 'a\0b']) {
+      const desk = { ...exampleDesk(), folders: { ...exampleDesk().folders, none } }
+      const { effect } = perform({ kind: 'files.rename', paths: ['/l/a.log'], pattern: '${none}' }, desk)
+      expect(effect).toMatchObject({ kind: 'failed', issue: { code: 'name-refused' } })
+    }
+    for (const pattern of ['...', '.a', '..a', 'a..']) expect(refused(pattern)).toBe('1 file renamed.')
+  })
+
   test('files that take each other’s names change places, and what they are goes along', () => {
     const desk = having(
       file('/l/1.log', { sizeBytes: 1 }),

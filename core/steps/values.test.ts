@@ -382,6 +382,10 @@ describe('work on a text', () => {
     expect(work(')a(b)c', { kind: 'between', mark: '(', end: ')' })).toBe('b')
     expect(work('a(b', { kind: 'between', mark: '(', end: ')' })).toBe('')
     expect(work('a)b', { kind: 'between', mark: '(', end: ')' })).toBe('')
+    // A mark may be the first of all.
+    expect(work('-abc', { kind: 'after', mark: '-' })).toBe('abc')
+    expect(work('(b)c', { kind: 'between', mark: '(', end: ')' })).toBe('b')
+    expect(work('()c', { kind: 'between', mark: '(', end: ')' })).toBe('')
   })
 
   test('counts whole characters from either end', () => {

@@ -148,7 +148,7 @@ describe('an edit in the application', () => {
     await put()
     await say('Morning', 'Hello there')
     await soon(() => expect(read()).toBe(TEXT.replace('Good morning', 'Hello there')))
-    expect(file()!.last).toMatchObject({ by: 'store' })
+    await soon(() => expect(file()!.last).toMatchObject({ by: 'store' }))
   })
 
   test('and one in the file are both taken over, where they are of different levers', async () => {

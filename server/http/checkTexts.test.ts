@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { atOnce } from '../database/rows'
+import { atOnce } from '../../core/result'
 import { MOST_DEPTH, whyNotTaken } from './checkTexts'
 
 const issueOf = (value: unknown) => {

@@ -101,7 +101,8 @@ function isOnScreen({ messages }: BenchState, messageId: string): boolean {
 
 function withMessage(messages: Message[], message: Message, index: number): Message[] {
   const ids = knownIds(messages)
-  const after = index >= messages.length ? [...messages, message] : messages.toSpliced(index, 0, message)
+  // Of thousands, a quarter of the time that spreading them takes.
+  const after = messages.toSpliced(index, 0, message)
   idsOf.delete(messages)
   idsOf.set(after, ids.add(message.id))
   return after

@@ -60,10 +60,10 @@ export const showMessage = defineStep({
       ...(as === 'board' ? { board: { goneAtMs: nowMs + forMs } } : {}),
     }
     // What has left the board makes room for what is announced now.
+    const shown = { kind: 'message.show' as const, message }
+    if (as !== 'board') return { kind: 'done', changes: [shown], note: 'The message is on screen.' }
     const left = bench.messages.filter(({ board }) => board && board.goneAtMs <= nowMs)
-    const cleared = as === 'board' ? left.map(({ id }) => ({ kind: 'message.dismiss' as const, messageId: id })) : []
-    if (as === 'board')
-      return { kind: 'done', changes: [...cleared, { kind: 'message.show', message }], note: 'It stands on the board.' }
-    return { kind: 'done', changes: [{ kind: 'message.show', message }], note: 'The message is on screen.' }
+    const cleared = left.map(({ id }) => ({ kind: 'message.dismiss' as const, messageId: id }))
+    return { kind: 'done', changes: [...cleared, shown], note: 'It stands on the board.' }
   },
 })
