@@ -8,9 +8,9 @@ import { startBarePage } from './barePage'
 import { percentile, table } from './measure'
 import { shownAfter } from './shownAfter'
 
-const PRESSES = 60
+const PRESSES = 120
 /** The two are measured in turns, so that a slow moment of the machine meets both. */
-const ROUNDS = 4
+const ROUNDS = 8
 const KEY = { type: 'keydown', code: 'KeyE' } as const
 
 async function product(page: Page): Promise<number> {
