@@ -125,6 +125,10 @@ export const keysBodySchema = z.object({
     .array(z.union([keyEventSchema, turnEventSchema]))
     .min(1)
     .max(500),
+  keepsTime: z.boolean().optional().meta({
+    description:
+      'The sender sends a tick itself when a time is over, so that a key that is late on its way counts by its own time.',
+  }),
 })
 
 /** One thing done by hand on the bench, as the step a lever would do. */

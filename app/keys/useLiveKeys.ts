@@ -42,6 +42,9 @@ function canLinger(event: KeyEvent): boolean {
   return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
 }
 
+/** A key that was pressed at the last moment is seen by then. */
+const TICK_AFTER_MS = 10
+
 /** A run that is not told by then is asked for. */
 const TOLD_WITHIN_MS = 1000
 
@@ -89,7 +92,7 @@ export function useKeyFeed(): void {
       while (waiting.length > 0) {
         const events = waiting
         waiting = []
-        const answer = await callApi('pressKeys', { body: { source, events } })
+        const answer = await callApi('pressKeys', { body: { source, events, keepsTime: true } })
         isAway = false
         for (const entry of answer.entries) void tell(entry)
         const turns = events.filter(({ kind }) => kind === 'turn').length
@@ -111,6 +114,7 @@ export function useKeyFeed(): void {
    * keyboard begins anew, with nothing held, and goes on by itself as soon as the server is back.
    */
   function lose(error: unknown): void {
+    clearTimeout(ticking)
     waiting = []
     state = resolverNow().initial
     source = newSource()
@@ -163,19 +167,14 @@ export function useKeyFeed(): void {
     }
   }
 
-  /** What a key comes to when time passes is decided here as well, for turntables that a held key opens. */
+  /** That a time is over follows the keys that were pressed before, however long they are on their way. */
   function tickLater(lastAtMs: number): void {
     clearTimeout(ticking)
     const { waitUntilMs } = state
     if (waitUntilMs === null) return
     ticking = setTimeout(
-      () => {
-        const tick = { kind: 'tick' as const, atMs: waitUntilMs }
-        const next = resolverNow().next(state, tick, { frontProgramId: mirror.frontProgramId })
-        state = next.state
-        openTables(next.decisions)
-      },
-      Math.max(0, waitUntilMs - lastAtMs) + 10,
+      () => take({ kind: 'tick', atMs: waitUntilMs }),
+      Math.max(0, waitUntilMs - lastAtMs) + TICK_AFTER_MS,
     )
   }
 

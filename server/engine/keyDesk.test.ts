@@ -101,3 +101,30 @@ test('what a chord did is told before the keys that it came of, and these in the
   expect(told.slice(0, 5)).toEqual(['bench', 'run', 'key ControlLeft', 'key AltLeft', 'key F9'])
   leave()
 })
+
+test('a key that is late on its way counts by its own time where the sender keeps time, and not otherwise', async () => {
+  const lever = await make({ triggers: [{ id: 't', kind: 'sequence', sequence: 'F9 K', gapMs: 60 }] })
+  const stroke = (code: string, atMs: number): KeyEvent[] => [
+    { kind: 'down', code, atMs },
+    { kind: 'up', code, atMs: atMs + 10 },
+  ]
+  const pulled = async (source: string, sender: object) => {
+    await its.engine.keyDesk.press(source, stroke('F9', 1000), sender)
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    const entries = await its.engine.keyDesk.press(source, stroke('KeyK', 1050), sender)
+    return entries.filter(({ decision }) => decision.kind === 'pull').map(({ decision }) => decision.leverId)
+  }
+  expect(await pulled('tab', { keepsTime: true })).toEqual([lever.id])
+  expect(await pulled('script', {})).toEqual([])
+})
+
+test('a sender that keeps time is waited for, and its tick decides', async () => {
+  const lever = await make({ triggers: [{ id: 't', kind: 'hold', key: 'F9', holdMs: 50 }] })
+  const { keyDesk } = its.engine
+  const pulls = () => keyDesk.log.filter(({ decision }) => decision.leverId === lever.id).length
+  await keyDesk.press('tab', [{ kind: 'down', code: 'F9', atMs: 1000 }], { keepsTime: true })
+  await new Promise((resolve) => setTimeout(resolve, 200))
+  expect(pulls()).toBe(0)
+  await keyDesk.press('tab', [{ kind: 'tick', atMs: 1050 }], { keepsTime: true })
+  expect(pulls()).toBe(1)
+})

@@ -22,6 +22,13 @@ const KEPT_ENTRIES = 200
 const KEPT_SOURCES = 200
 /** A key event is that long on its way at most; a time-out waits so much longer, and decides as if it had not. */
 const GRACE_MS = 40
+/** A sender that keeps time itself tells when it is over, behind the keys that came before; then only in need. */
+const KEPT_GRACE_MS = 2000
+
+interface Sender {
+  /** It sends a tick when the time that is waited for is over. */
+  readonly keepsTime?: boolean | undefined
+}
 
 /**
  * Decides key events with the resolver of the core, pulls what they fire, and keeps the last of them with their
@@ -56,12 +63,12 @@ export class KeyDesk {
    * Takes the events in order, each against the bench as the one before left it. What they came to is told behind what
    * they did, which is waited for.
    */
-  press(source: string, events: readonly (KeyEvent | TurnEvent)[]): Promise<KeyLogEntry[]> {
+  press(source: string, events: readonly (KeyEvent | TurnEvent)[], sender: Sender = {}): Promise<KeyLogEntry[]> {
     return this.queue.run(async () => {
       const made: KeyLogEntry[] = []
       try {
         for (const event of events)
-          for await (const entry of event.kind === 'turn' ? this.turn(source, event) : this.take(source, event))
+          for await (const entry of event.kind === 'turn' ? this.turn(source, event) : this.take(source, event, sender))
             made.push(entry)
       } finally {
         for (const entry of made) this.tell(entry)
@@ -87,13 +94,13 @@ export class KeyDesk {
     this.timers.clear()
   }
 
-  private async *take(source: string, event: KeyEvent): AsyncGenerator<KeyLogEntry> {
+  private async *take(source: string, event: KeyEvent, sender: Sender): AsyncGenerator<KeyLogEntry> {
     const resolver = this.resolver()
     const { state, decisions } = resolver.next(this.states.get(source) ?? resolver.initial, event, {
       frontProgramId: frontProgram(this.store.bench)?.id,
     })
     this.remember(source, state)
-    this.tickLater(source, state, event.atMs)
+    this.tickLater(source, state, event.atMs, sender)
     for (const decision of decisions) {
       if (decision.chord === STOP_CHORD && decision.reason === 'reserved') {
         this.letGo()
@@ -183,7 +190,7 @@ export class KeyDesk {
   }
 
   /** The clock of a keyboard is its own: only how long it waits is known here, counted from its last event. */
-  private tickLater(source: string, { waitUntilMs }: ResolverState, lastAtMs: number): void {
+  private tickLater(source: string, { waitUntilMs }: ResolverState, lastAtMs: number, sender: Sender): void {
     clearTimeout(this.timers.get(source))
     this.timers.delete(source)
     if (waitUntilMs === null) return
@@ -191,9 +198,9 @@ export class KeyDesk {
       source,
       setTimeout(
         () => {
-          this.press(source, [{ kind: 'tick', atMs: waitUntilMs }]).catch((error) => report('keys', error))
+          this.press(source, [{ kind: 'tick', atMs: waitUntilMs }], sender).catch((error) => report('keys', error))
         },
-        Math.max(0, waitUntilMs - lastAtMs) + GRACE_MS,
+        Math.max(0, waitUntilMs - lastAtMs) + (sender.keepsTime ? KEPT_GRACE_MS : GRACE_MS),
       ),
     )
   }

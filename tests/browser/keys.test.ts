@@ -29,8 +29,8 @@ const message = (text: string, trigger: Record<string, unknown>, part: Record<st
 
 describe('keys in time, with real key events', () => {
   test('a leader and its follower, a key tapped and held, a layer', async () => {
-    await message('Followed', { kind: 'sequence', sequence: 'Meta+J K' })
-    await message('Held', { kind: 'hold', key: 'F9', holdMs: 200 })
+    await message('Followed', { kind: 'sequence', sequence: 'Meta+J K', gapMs: 3000 })
+    await message('Held', { kind: 'hold', key: 'F9', holdMs: 500 })
     await message('Layered', { kind: 'layer', hold: 'F10', chord: 'L' })
     page = await session.open('/bench')
     await press(page, 'Meta+J')
@@ -38,7 +38,7 @@ describe('keys in time, with real key events', () => {
     await eventually(async () => (await messages()).includes('Followed'))
     await page.keyboard.press('F9')
     await page.keyboard.down('F9')
-    await sleep(350)
+    await sleep(800)
     await page.keyboard.up('F9')
     await eventually(async () => (await messages()).filter((text) => text === 'Held').length === 1)
     await page.keyboard.down('F10')
