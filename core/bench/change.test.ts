@@ -265,6 +265,20 @@ describe('laws of changes', () => {
     )
   })
 
+  test('times are dates still, and the clock runs a hundred years at most', () => {
+    const refusal = (change: object) => changeSchema.safeParse(change).error?.issues[0]
+    const year = 365.25 * 24 * 3_600_000
+    for (const aheadMs of [100 * year, -100 * year, 0]) expect(refusal({ kind: 'clock.run', aheadMs })).toBeUndefined()
+    for (const aheadMs of [100 * year + 1, -100 * year - 1, Number.MAX_SAFE_INTEGER])
+      expect(refusal({ kind: 'clock.run', aheadMs })).toMatchObject({
+        path: ['aheadMs'],
+        message: expect.stringContaining('a hundred years at most'),
+      })
+    const message = (atMs: number) => ({ kind: 'message.show', message: { id: 'm', text: 'Now', atMs } })
+    expect(refusal(message(8.64e15))).toBeUndefined()
+    expect(refusal(message(8.64e15 + 1))).toMatchObject({ path: ['message', 'atMs'] })
+  })
+
   test('a bench always fits together: windows and stack, programs and windows, ids, one default of a kind', () => {
     fc.assert(
       fc.property(fc.array(changes, { maxLength: 12 }), (made) => {

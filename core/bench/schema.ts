@@ -5,7 +5,15 @@ import { fileTable, fileTree } from './files'
 import type { FileTree } from './files'
 import { programSchema } from './programSchema'
 import type { verbEffectSchema, verbSchema } from './programSchema'
-import { documentTextSchema, idSchema, pathSchema, shortText, shownText } from './schemaParts'
+import {
+  clockAheadSchema,
+  documentTextSchema,
+  idSchema,
+  momentSchema,
+  pathSchema,
+  shortText,
+  shownText,
+} from './schemaParts'
 import type { controlValueSchema } from './schemaParts'
 
 export {
@@ -20,6 +28,7 @@ export { programSchema, verbEffectSchema, verbSchema } from './programSchema'
 export {
   chordTextSchema,
   controlIdSchema,
+  clockAheadSchema,
   controlValueSchema,
   documentTextSchema,
   idSchema,
@@ -107,9 +116,9 @@ export const windowSchema = z.object({
 export const messageSchema = z.object({
   id: idSchema,
   text: shownText,
-  atMs: z.number(),
+  atMs: momentSchema,
   sound: z.boolean().optional(),
-  board: z.object({ goneAtMs: z.number() }).optional(),
+  board: z.object({ goneAtMs: momentSchema }).optional(),
 })
 
 /** What was copied, and from which program. */
@@ -117,7 +126,7 @@ export const clipSchema = z.object({
   id: idSchema,
   /** A text, an address, the paths of files a line each, or what is said in place of a picture. */
   text: documentTextSchema,
-  atMs: z.number(),
+  atMs: momentSchema,
   programId: idSchema.optional(),
   /** A text when absent. */
   kind: z.enum(['address', 'files', 'picture']).optional(),
@@ -145,7 +154,7 @@ export const fileSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('file'),
     sizeBytes: z.number().int().nonnegative(),
-    changedAtMs: z.number().int().optional(),
+    changedAtMs: momentSchema.int().optional(),
     text: documentTextSchema.optional(),
     binnedFrom,
   }),
@@ -192,7 +201,7 @@ export const writtenBenchSchema = z.object({
   /** Frames that stand before all others, the first of them first. */
   liftedFrames: z.array(idSchema).max(1000).optional(),
   /** How far the clock of the bench was run forward. */
-  clockAheadMs: z.number().int().optional(),
+  clockAheadMs: clockAheadSchema.optional(),
 })
 
 export type Program = z.infer<typeof programSchema>

@@ -48,5 +48,19 @@ export const controlIdSchema = z.string().max(80)
 export const LONGEST_DOCUMENT = 65_536
 export const documentTextSchema = z.string().max(LONGEST_DOCUMENT, 'A text has at most 65,536 letters.')
 
+/** So far from 1970 a date goes, in ms (ECMA-262, time values). */
+const FURTHEST_MS = 8.64e15
+/** A point in time, in ms since 1970. */
+export const momentSchema = z.number().min(-FURTHEST_MS).max(FURTHEST_MS)
+
+/** A hundred years: whatever is counted from a clock that was run so far is a date still. */
+const MOST_AHEAD_MS = 100 * 365.25 * 24 * 3_600_000
+/** How far the clock of the bench is ahead of that of the machine, in ms; behind it below 0. */
+export const clockAheadSchema = z
+  .number()
+  .int()
+  .min(-MOST_AHEAD_MS, 'The clock goes back by a hundred years at most.')
+  .max(MOST_AHEAD_MS, 'The clock runs forward by a hundred years at most.')
+
 /** Goes up with every edit of a description; 1 when absent. */
 export const versionSchema = z.number().int().positive().optional()

@@ -2,7 +2,7 @@ import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { apiGuide, endpoints, refusalSchema } from '../../contract'
 import { readFileSync } from 'node:fs'
-import { draft } from '../support/api'
+import { apiOf, draft } from '../support/api'
 import { startServer } from '../support/startServer'
 import type { RunningServer } from '../support/startServer'
 
@@ -187,6 +187,20 @@ test('the OpenAPI document names every route of the contract, and the guide is u
       .sort(),
   )
   expect(readFileSync(new URL('../../docs/api.md', import.meta.url), 'utf8')).toBe(apiGuide())
+})
+
+test('levers are pulled when the clock was run as far as it goes, and further it does not go', async () => {
+  const call = apiOf(server.url)
+  const run = (aheadMs: number) => call('POST', '/api/bench/changes', { changes: [{ kind: 'clock.run', aheadMs }] })
+  const furthestMs = 100 * 365.25 * 24 * 3_600_000
+  for (const aheadMs of [furthestMs, -furthestMs]) {
+    expect((await run(aheadMs)).status).toBe(200)
+    const pulled = await call('POST', '/api/levers/lever-1/pull', {})
+    const told = await call('GET', '/api/noticing')
+    expect([pulled.status, told.status]).toEqual([201, 200])
+  }
+  expect((await run(furthestMs + 1)).status).toBe(400)
+  expect((await run(0)).status).toBe(200)
 })
 
 test('every GET route of the contract answers as its schema says', async () => {

@@ -4,7 +4,7 @@ import { fail, own, succeed } from '../../result'
 import { canonicalJson, sameValue } from '../canonicalJson'
 import { lampIndex } from '../devices'
 import { benchIssue } from '../issues'
-import { idSchema, lampSchema, messageSchema } from '../schema'
+import { clockAheadSchema, idSchema, lampSchema, messageSchema } from '../schema'
 import type { BenchState, Message } from '../schema'
 import { defineChange, wasThere } from './defineChange'
 
@@ -111,7 +111,7 @@ function withMessage(messages: Message[], message: Message, index: number): Mess
 /** Sets how far the clock of the bench is ahead; waits that are over by it end. */
 const runClock = defineChange({
   kind: 'clock.run',
-  fields: { aheadMs: z.number().int() },
+  fields: { aheadMs: clockAheadSchema },
   apply(state, { aheadMs }) {
     const { clockAheadMs = 0, ...rest } = state
     if (clockAheadMs === aheadMs) return succeed(state)
