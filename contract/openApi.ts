@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { atOnce } from '../core/result'
 import { endpoints } from './endpoints'
 import type { Endpoint } from './endpoints'
 import { refusalSchema } from './schemas'
@@ -12,10 +13,16 @@ const withBody: Record<number, string> = { 413: 'The body is over 1 MiB.', 415: 
 
 /** The API as an OpenAPI 3.1 document, made from the same schemas that the routes validate by. */
 export function openApi(): Record<string, unknown> {
+  return atOnce(openApiInParts())
+}
+
+/** The same with a pause after each operation, so that something else may have its turn. */
+export function* openApiInParts(): Generator<void, Record<string, unknown>> {
   const paths: Record<string, Record<string, unknown>> = {}
   for (const [operationId, endpoint] of Object.entries(endpoints) as [string, Endpoint][]) {
     const path = endpoint.path.replace(/:(\w+)/g, '{$1}')
     paths[path] = { ...paths[path], [endpoint.method.toLowerCase()]: operation(operationId, endpoint) }
+    yield
   }
   return {
     openapi: '3.1.0',

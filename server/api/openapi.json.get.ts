@@ -1,3 +1,7 @@
-import { openApi } from '../../contract'
+import { openApiInParts } from '../../contract'
+import { inSlices } from '../database/rows'
 
-export default defineEventHandler(() => openApi())
+/** Made once: it takes seconds, in which keys have their turn. */
+let made: Promise<Record<string, unknown>> | undefined
+
+export default defineEventHandler(() => (made ??= inSlices(openApiInParts())))
