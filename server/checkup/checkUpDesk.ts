@@ -23,6 +23,8 @@ const BEGIN_MS = 2500
 /** Whoever asks what would be waits no longer. */
 const PATIENCE_MS = 15_000
 
+type WhatIfAnswer = Extract<FromCheckUp, { kind: 'what-if' }>
+
 const GONE: Issue = { code: 'finding-missing', message: 'That is not found any more; it may have been mended since.' }
 
 /**
@@ -42,7 +44,7 @@ export class CheckUpDesk {
   private isAnew = true
   private edition = 0
   private asked = 0
-  private readonly waiting = new Map<number, (answer: Extract<FromCheckUp, { kind: 'what-if' }>) => void>()
+  private readonly waiting = new Map<number, (answer: WhatIfAnswer | undefined) => void>()
   private readonly firstTime: (() => void)[] = []
   /** Its own, so that a script of a pull never waits for one of a rehearsal. */
   private readonly scripts = new ScriptHouse()
@@ -69,12 +71,18 @@ export class CheckUpDesk {
     this.worker?.end()
     this.worker = undefined
     await this.scripts.close()
-    this.letGo()
+    this.giveUp()
     await this.keeper.write()
   }
 
   private letGo(): void {
     for (const resolve of this.firstTime.splice(0)) resolve()
+  }
+
+  /** Whoever asked gets what was known. */
+  private giveUp(): void {
+    this.letGo()
+    for (const answer of this.waiting.values()) answer(undefined)
   }
 
   /** As it was told last. */
@@ -109,13 +117,14 @@ export class CheckUpDesk {
   ): Promise<Result<{ readonly found: readonly Finding[]; readonly gone: readonly Finding[] }>> {
     this.beginNow()
     const seq = ++this.asked
-    const answer = await new Promise<Extract<FromCheckUp, { kind: 'what-if' }> | undefined>((resolve) => {
+    const answer = await new Promise<WhatIfAnswer | undefined>((resolve) => {
+      if (!this.worker) return resolve(undefined)
       const late = setTimeout(() => resolve(undefined), PATIENCE_MS)
       this.waiting.set(seq, (come) => {
         clearTimeout(late)
         resolve(come)
       })
-      this.worker?.post({ kind: 'what-if', seq, what })
+      this.worker.post({ kind: 'what-if', seq, what })
     })
     this.waiting.delete(seq)
     if (!answer) return fail({ code: 'check-up-busy', message: 'The check-up is busy. Ask again in a moment.' })
@@ -175,8 +184,8 @@ export class CheckUpDesk {
       take: (message) => this.take(message),
       lost: () => {
         this.worker = undefined
-        // Whoever asked gets what was known, and a new thread begins for whoever asks next.
-        this.letGo()
+        // A new thread begins for whoever asks next.
+        this.giveUp()
         this.due = this.toRehearse = 0
         this.telling.now()
       },

@@ -106,7 +106,11 @@ test('a change that does not fit is told, and it begins again with all', () => {
   follow.take({ kind: 'bench', changes: [{ kind: 'file.move', from: '/nowhere', to: '/x' }] })
   expect(told.at(-1)).toEqual({ kind: 'lost' })
   follow.take({ kind: 'bench', changes: [{ kind: 'program.remove', programId: 'fell-weather' }] })
+  // What is asked meanwhile waits for it.
+  follow.take({ kind: 'what-if', seq: 3, what: { framesOff: ['desk'] } })
+  expect(told.some(({ kind }) => kind === 'what-if')).toBe(false)
   follow.take(begin)
+  expect(told.at(-1)).toMatchObject({ kind: 'what-if', seq: 3, issues: [] })
   pass(100)
   expect(new Set([...standing()].filter(isFact))).toEqual(facts())
 })

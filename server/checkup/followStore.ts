@@ -43,6 +43,7 @@ export class FollowStore {
   /** The rehearsal that waits for the outcome of a script, by its number. */
   private awaited: { readonly seq: number; readonly goOn: (outcome: ScriptOutcome) => void } | undefined
   private scripts = 0
+  private readonly questions: Extract<ToCheckUp, { kind: 'what-if' }>[] = []
   private changedAtMs = 0
   private rehearseAfterMs = 0
   private isWorking = false
@@ -68,13 +69,10 @@ export class FollowStore {
       case 'edit':
         this.edit(message.edit)
         break
-      case 'what-if': {
-        if (!this.content || !this.check) return
-        const answer = this.check.whatIf(message.what)
-        const told = answer.ok ? { ...answer.value, issues: [] } : { found: [], gone: [], issues: answer.issues }
-        this.here.tell({ kind: 'what-if', seq: message.seq, ...told })
+      case 'what-if':
+        this.questions.push(message)
+        this.answer()
         return
-      }
       case 'script-ran':
         if (this.awaited?.seq === message.seq) this.awaited.goOn(message.outcome)
         return
@@ -84,11 +82,22 @@ export class FollowStore {
     this.workOn()
   }
 
+  /** What was asked, as soon as the content is there. */
+  private answer(): void {
+    if (!this.content || !this.check) return
+    for (const { seq, what } of this.questions.splice(0)) {
+      const answer = this.check.whatIf(what)
+      const told = answer.ok ? { ...answer.value, issues: [] } : { found: [], gone: [], issues: answer.issues }
+      this.here.tell({ kind: 'what-if', seq, ...told })
+    }
+  }
+
   private begin(content: CheckedContent): void {
     this.content = content
     this.framesLive = this.framesAsTheyStand([])
     this.check = new CheckUp({ ...content, frames: this.framesLive })
     this.rehearsed.clear()
+    this.answer()
   }
 
   private setBench(bench: BenchState): void {

@@ -1,38 +1,18 @@
 import { existsSync } from 'node:fs'
-import { Worker } from 'node:worker_threads'
-import { report } from '../report'
+import { startThread } from '../thread'
+import type { Thread, ThreadListener } from '../thread'
 import { FollowStore } from './followStore'
 import type { FromCheckUp, ToCheckUp } from './messages'
 
 /** A check-up that goes on beside the server. */
-export interface CheckUpThread {
-  readonly post: (message: ToCheckUp) => void
-  readonly end: () => void
-}
-
-interface Listener {
-  readonly take: (message: FromCheckUp) => void
-  /** It ended with an error, and takes no more. */
-  readonly lost: () => void
-}
+export type CheckUpThread = Thread<ToCheckUp>
 
 /** Starts a check-up from its built file in a thread; without the file, as in the development server, in this one. */
-export function startCheckUp(file: string, listener: Listener): CheckUpThread {
-  return existsSync(file) ? inThread(file, listener) : inTurns(listener)
+export function startCheckUp(file: string, listener: ThreadListener<FromCheckUp>): CheckUpThread {
+  return existsSync(file) ? startThread(file, 'check-up', listener) : inTurns(listener)
 }
 
-function inThread(file: string, { take, lost }: Listener): CheckUpThread {
-  const worker = new Worker(file)
-  worker.unref()
-  worker.on('message', take)
-  worker.on('error', (error) => {
-    report('check-up', error)
-    lost()
-  })
-  return { post: (message) => worker.postMessage(message), end: () => void worker.terminate() }
-}
-
-function inTurns({ take }: Listener): CheckUpThread {
+function inTurns({ take }: ThreadListener<FromCheckUp>): CheckUpThread {
   const timers = new Set<NodeJS.Timeout>()
   const follow = new FollowStore({
     nowMs: () => Date.now(),

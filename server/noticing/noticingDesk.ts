@@ -1,6 +1,5 @@
 import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { Worker } from 'node:worker_threads'
 import { frontProgram } from '../../core/bench'
 import { alikeLevers, PAUSE_MS, proposalsOf, undoneAtOnce, withoutContents } from '../../core/noticing'
 import type { LeverFact, NoticedAct, Proposal, Repeat } from '../../core/noticing'
@@ -27,6 +26,8 @@ import type { Queries } from '../database/openDatabase'
 import type { FromNoticing, ToNoticing } from './messages'
 import { PULL_MS, Watcher } from './watcher'
 import { report } from '../report'
+import { startThread } from '../thread'
+import type { Thread, ThreadListener } from '../thread'
 
 /** Beside the built server; the development server has none. */
 const workerFile = join(dirname(process.argv[1] ?? ''), 'workers', 'noticingWorker.cjs')
@@ -54,7 +55,7 @@ export interface Noticed {
  * it tells of itself is a number.
  */
 export class NoticingDesk {
-  private worker: { post: (message: ToNoticing) => void; end: () => void } | undefined
+  private worker: Thread<ToNoticing> | undefined
   private loading: Promise<void> | undefined
   /** What was done before is read; what is done from now on is told to the thread as it is done. */
   private isLive = false
@@ -147,7 +148,12 @@ export class NoticingDesk {
   /** What is noticed now. */
   async look(): Promise<Noticed> {
     const { book } = this.store
-    await (this.loading ??= this.load())
+    await (this.loading ??= this.load().catch((error: unknown) => {
+      // The next look begins anew.
+      this.worker?.end()
+      this.broken()
+      throw error
+    }))
     const seq = ++this.asked
     const most = book.settings.body.retention.mostNoticed
     const repeats = await new Promise<readonly Repeat[]>((resolve) => {
@@ -190,11 +196,13 @@ export class NoticingDesk {
 
   private async load(): Promise<void> {
     if (this.isClosed) return
-    const onAnswer = ({ seq, repeats }: FromNoticing) => {
-      this.waiting.get(seq)?.(repeats)
-      this.waiting.delete(seq)
-    }
-    this.worker = begun(this.file, onAnswer, () => this.broken())
+    this.worker = begun(this.file, {
+      take: ({ seq, repeats }) => {
+        this.waiting.get(seq)?.(repeats)
+        this.waiting.delete(seq)
+      },
+      lost: () => this.broken(),
+    })
     let [after, sinceMs] = [0, Infinity]
     let pulls: Awaited<ReturnType<typeof listHandPulls>> = []
     while (!this.isLive) {
@@ -212,7 +220,7 @@ export class NoticingDesk {
       await breathe()
     }
     for (const slice of slicesOf(pulls, ACTS_AT_ONCE)) {
-      this.worker.post({ kind: 'acts', acts: slice.map(({ leverId, atMs }) => pullAct(leverId, atMs)) })
+      this.worker?.post({ kind: 'acts', acts: slice.map(({ leverId, atMs }) => pullAct(leverId, atMs)) })
       await breathe()
     }
   }
@@ -248,23 +256,14 @@ function pullAct(leverId: string, atMs: number): NoticedAct {
 }
 
 /** In a thread where there is one, and here where there is none. */
-function begun(file: string, onAnswer: (answer: FromNoticing) => void, onBroken: () => void) {
-  if (!existsSync(file)) {
-    const watcher = new Watcher()
-    return {
-      post(message: ToNoticing) {
-        const answer = watcher.take(message)
-        if (answer) onAnswer(answer)
-      },
-      end: () => undefined,
-    }
+function begun(file: string, listener: ThreadListener<FromNoticing>): Thread<ToNoticing> {
+  if (existsSync(file)) return startThread(file, 'noticing', listener)
+  const watcher = new Watcher()
+  return {
+    post(message) {
+      const answer = watcher.take(message)
+      if (answer) listener.take(answer)
+    },
+    end: () => undefined,
   }
-  const worker = new Worker(file)
-  worker.unref()
-  worker.on('message', onAnswer)
-  worker.on('error', (error) => {
-    report('noticing', error)
-    onBroken()
-  })
-  return { post: (message: ToNoticing) => worker.postMessage(message), end: () => void worker.terminate() }
 }
