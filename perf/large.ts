@@ -5,6 +5,7 @@ import { openBrowser, press } from '../tests/support/openBrowser'
 import { startServer } from '../tests/support/startServer'
 import { largeStore } from './largeStore'
 import { percentile, table } from './measure'
+import { shownAfter } from './shownAfter'
 
 const SIZES = [
   { levers: 100, frames: 20, programs: 14 },
@@ -12,14 +13,18 @@ const SIZES = [
 ]
 const KEYS = 40
 
-/** In the page: from a key's own time stamp until what it did is painted: the task after the next frame. */
+/**
+ * In the page: from a key's own time stamp until what it did is painted: the task after the next frame. It tells by
+ * itself when that is, so that nothing asks it meanwhile.
+ */
 const watchKeys = `(() => {
-  window.keyTimes = []
+  let told
+  window.nextKey = () => new Promise(resolve => { told = resolve })
   addEventListener('keydown', event => {
     const pressedAt = event.timeStamp
     requestAnimationFrame(() => {
       const channel = new MessageChannel()
-      channel.port1.onmessage = () => window.keyTimes.push(performance.now() - pressedAt)
+      channel.port1.onmessage = () => told?.(performance.now() - pressedAt)
       channel.port2.postMessage(0)
     })
   }, { capture: true })
@@ -34,12 +39,14 @@ async function firstRows(page: Page, url: string): Promise<number> {
 
 /** Types one key after the other, each when the one before is painted. */
 async function typed(page: Page, keys: readonly string[]): Promise<number[]> {
-  await page.evaluate('window.keyTimes = []')
-  for (const [i, key] of keys.entries()) {
+  const times: number[] = []
+  for (const key of keys) {
+    // The promise is made before the key is pressed, and awaited after.
+    await page.evaluate('void (window.painted = window.nextKey())')
     await page.keyboard.press(key as never)
-    await page.waitForFunction(`window.keyTimes.length > ${i}`, { polling: 5, timeout: 60_000 })
+    times.push((await page.evaluate('window.painted')) as number)
   }
-  return (await page.evaluate('window.keyTimes')) as number[]
+  return times
 }
 
 const repeat = (keys: readonly string[]) => Array.from({ length: KEYS }, (_, i) => keys[i % keys.length]!)
@@ -47,22 +54,7 @@ const repeat = (keys: readonly string[]) => Array.from({ length: KEYS }, (_, i) 
 async function chordTimes(page: Page): Promise<number[]> {
   const times: number[] = []
   for (let i = 0; i < 15; i++) {
-    await page.evaluate(`(() => {
-      window.shownAfterMs = undefined
-      const count = document.querySelectorAll('.window').length
-      let pressedAt
-      addEventListener('keydown', event => { if (event.code === 'KeyE') pressedAt = event.timeStamp }, { capture: true })
-      const look = () => document.querySelectorAll('.window').length > count
-        ? requestAnimationFrame(() => { window.shownAfterMs = performance.now() - pressedAt })
-        : setTimeout(look, 1)
-      look()
-    })()`)
-    await press(page, 'Ctrl+Alt+E')
-    times.push(
-      (await (
-        await page.waitForFunction('window.shownAfterMs', { polling: 5, timeout: 60_000 })
-      ).jsonValue()) as number,
-    )
+    times.push(await shownAfter(page, '.window', { type: 'keydown', code: 'KeyE' }, () => press(page, 'Ctrl+Alt+E')))
     await page.evaluate(`document.querySelector('.window.front [aria-label="Close"]').click()`)
     await page.waitForFunction(
       `!document.querySelector('.window.front')?.getAttribute('aria-label').startsWith('Grain')`,
@@ -103,6 +95,9 @@ async function measure(browser: Browser, size: (typeof SIZES)[number]) {
   const chord = await chordTimes(page)
   await page.close()
   await server.stop()
+  if (process.env.KEEN_EACH === 'yes')
+    for (const [name, times] of Object.entries({ rows, list, filter, launcher, editor, chord }))
+      console.log(name, times.map((ms) => ms.toFixed(0)).join(' '))
   return { rows, list, filter, launcher, editor, chord, nodes, heapBytes: heapBytes! }
 }
 
