@@ -4,7 +4,6 @@ import { shallowRef } from 'vue'
 import { modifierOfCode } from '~~/core/keys'
 import { opensTurntable } from '~~/core/levers'
 import { countOf } from '~~/core/names'
-import { ResolverKeeper } from '~~/core/resolve'
 import type { Decision, KeyEvent } from '~~/core/resolve'
 import type { KeyLogEntry, TurnEvent } from '~~/contract'
 import { useLeverActions } from '~/levers/useLeverActions'
@@ -13,6 +12,7 @@ import { useMirror } from '~/live/useMirror'
 import { useNotices } from '~/live/useNotices'
 import { isTyping } from '~/page/isTyping'
 import { useTurnHands } from '~/turntables/useTurnHands'
+import { useResolver } from './useResolver'
 import {
   buttonCodes,
   isOnScreen,
@@ -35,11 +35,14 @@ export const useLiveKeys = defineStore('live-keys', () => {
 })
 
 /**
- * How long a modifier or a release may wait for the key that comes next, so that a chord is one request and not three.
+ * How long a modifier, a release or a key that is the view's own may wait for the key that comes next, so that a chord is
+ * one request and not three, and the view does what its key means first.
  */
 const LINGER_MS = 150
-function canLinger(event: KeyEvent): boolean {
-  return event.kind === 'up' || (event.kind === 'down' && modifierOfCode(event.code) !== undefined)
+function canLinger(event: KeyEvent, outcome: Decision['kind']): boolean {
+  if (event.kind === 'down' && modifierOfCode(event.code) === undefined)
+    return event.inView === true && outcome === 'pass'
+  return event.kind === 'up' || event.kind === 'down'
 }
 
 /** A key that was pressed at the last moment is seen by then. */
@@ -65,16 +68,7 @@ export function useKeyFeed(): void {
   let source = newSource()
   /** Whether the last keys did not arrive. */
   let isAway = false
-  const keeper = new ResolverKeeper()
-  const resolverNow = () =>
-    keeper.resolverFor({
-      levers: mirror.levers,
-      revision: mirror.leverRevision,
-      since: mirror.leversSince,
-      frames: mirror.framesLive,
-      programs: mirror.bench.programs,
-      keys: mirror.keySettings,
-    })
+  const resolverNow = useResolver()
   let state = resolverNow().initial
   const hands = useTurnHands()
   let waiting: (KeyEvent | TurnEvent)[] = []
@@ -148,9 +142,10 @@ export function useKeyFeed(): void {
     openTables(next.decisions)
     tickLater(event.atMs)
     clearTimeout(lingering)
-    if (canLinger(event) && !isUndecided) lingering = setTimeout(send, LINGER_MS)
+    const outcome = next.decisions.findLast((decision) => decision.event === event)?.kind ?? 'pass'
+    if (canLinger(event, outcome) && !isUndecided) lingering = setTimeout(send, LINGER_MS)
     else send()
-    return next.decisions.findLast((decision) => decision.event === event)?.kind ?? 'pass'
+    return outcome
   }
 
   /** A turntable opens at once; what it came to follows the key on its way to the server. */

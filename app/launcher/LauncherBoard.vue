@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onMounted, useTemplateRef, watch } from 'vue'
 import { countOf } from '~~/core/names'
 import { useMirror } from '~/live/useMirror'
+import { whenIdle } from '~/page/whenIdle'
 import { isTyping } from '~/page/isTyping'
 import KeyPlates from '~/plates/KeyPlates.vue'
 import IconSearch from '~icons/tabler/search'
@@ -52,14 +53,10 @@ const prompt = computed(() => {
 onMounted(() =>
   watch(
     () => mirror.phase === 'live',
-    (isLive) => isLive && later(() => finder.start()),
+    (isLive) => isLive && void whenIdle({ timeout: 4000 }).then(() => finder.start()),
     { immediate: true },
   ),
 )
-function later(work: () => void): void {
-  if ('requestIdleCallback' in window) requestIdleCallback(work, { timeout: 4000 })
-  else setTimeout(work, 1500)
-}
 
 watch(asked, (now) => {
   if (!now) return

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { evaluate } from '~~/core/conditions'
 import type { Frame, Lever } from '~~/core/levers'
 import { countOf } from '~~/core/names'
+import { useAhead } from '~/live/useAhead'
 import { useMirror } from '~/live/useMirror'
 import { groupedRows } from '~/rows/listRow'
 import RowList from '~/rows/RowList.vue'
@@ -16,7 +17,7 @@ import BatchInspector from './BatchInspector.vue'
 import LeverInspector from './LeverInspector.vue'
 import LeverRow from './LeverRow.vue'
 import FirstEvening from './FirstEvening.vue'
-import { filterLevers } from './filterLevers'
+import { filterLevers, readAhead } from './filterLevers'
 import { useFirstEvening } from './useFirstEvening'
 import { useLeverActions } from './useLeverActions'
 import { useSelection } from './useSelection'
@@ -30,6 +31,7 @@ const actions = useLeverActions()
 const filter = ref('')
 const list = useTemplateRef<{ focus: () => void }>('list')
 
+useAhead(() => readAhead(mirror.levers, mirror.frames, mirror.equipment))
 const shown = computed(() => filterLevers(mirror.levers, mirror.frames, mirror.equipment, filter.value))
 /** By their frames, in the order of these. */
 const groups = computed(() => {

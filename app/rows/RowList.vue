@@ -103,13 +103,26 @@ watch(
 
 /** Shows the entry at hand, also where it is far from what is seen. */
 watch(
-  () => selectedId,
-  (id) =>
-    nextTick(() => {
-      const place = id === undefined ? undefined : places.value.get(id)
-      if (place) virtualizer.value.scrollToIndex(place.row, { align: 'auto' })
-    }),
+  () => [selectedId, rows] as const,
+  ([id, all], [idBefore, allBefore]) => {
+    if (id === undefined || id === idBefore) return
+    // While nothing else differs yet the browser knows how far it can scroll, and need not lay out the page for it.
+    if (all === allBefore) bringIntoSight(id)
+    else void nextTick(() => bringIntoSight(id))
+  },
 )
+
+function bringIntoSight(id: string): void {
+  const place = places.value.get(id)
+  const { measurementsCache, scrollOffset, scrollRect } = virtualizer.value
+  const item = place && measurementsCache[place.row]
+  if (!item || !scroller.value || scrollOffset === null || !scrollRect) return
+  const lowest = item.end - scrollRect.height
+  if (scrollOffset >= lowest && scrollOffset <= item.start) return
+  scroller.value.scrollTop = scrollOffset < lowest ? lowest : item.start
+  // The rows there are drawn with what else is drawn now, and not a frame later.
+  scroller.value.dispatchEvent(new Event('scroll'))
+}
 
 defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
 </script>

@@ -2,6 +2,7 @@ import { preloadRouteComponents } from '#imports'
 import { useIdle } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useMirror } from '~/live/useMirror'
+import { whenIdle } from '~/page/whenIdle'
 import { VIEWS } from '~/page/views'
 
 /** So long nothing was pressed, turned or moved: the view that was asked for stands, and no key waits for another. */
@@ -22,7 +23,7 @@ export function useViewsAhead(): void {
     if (isLoading) return
     isLoading = true
     for (let path = paths.at(0); path !== undefined && isFree.value; path = paths.at(0)) {
-      await new Promise((free) => requestIdleCallback(free))
+      await whenIdle()
       paths.shift()
       // One that cannot be had now is asked for again when it is gone to.
       await preloadRouteComponents(path).catch(() => undefined)

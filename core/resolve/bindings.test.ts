@@ -184,4 +184,55 @@ describe('a resolver that is kept', () => {
     )
     expect(pulls(other, 'F9')).toBe('l70')
   })
+
+  test('is made bit by bit, follows what was edited meanwhile, and is then at hand', () => {
+    const keeper = new ResolverKeeper()
+    const chords = Array.from(
+      { length: 600 },
+      (_, i) => ({ kind: 'chord', chord: `Ctrl+Alt+F${1 + (i % 12)}` }) as const,
+    )
+    const levers = chords.map((chord, i) => exampleLever(100 + i, chord, { frameId: 'on', enabled: i > 400 }))
+    const added = exampleLever(70, { kind: 'chord', chord: 'F9' }, { frameId: 'on' })
+    const work = keeper.warmUp(source({ levers }))
+    let parts = 0
+    while (!work.next().done) parts += 1
+    expect(parts).toBe(3)
+    // Nothing is made anew: what it is made from is not looked at.
+    const since = () => ({ changed: [added], removed: ['l101'] })
+    const resolver = keeper.resolverFor(source({ levers: [], revision: 2, since }))
+    const at = (code: string, modifiers = {}) =>
+      resolver.next(
+        resolver.initial,
+        {
+          kind: 'down',
+          code,
+          atMs: 0,
+          modifiers: { Ctrl: false, Alt: false, Shift: false, Meta: false, ...modifiers },
+        },
+        { frontProgramId: 'camera' },
+      ).decisions[0]
+    expect(at('F9')?.leverId).toBe('l70')
+    const both = { Ctrl: true, Alt: true }
+    const anew = createResolver({ ...start, keys, levers: [...levers.filter(({ id }) => id !== 'l101'), added] })
+    for (const code of ['F1', 'F2', 'F9', 'F12'])
+      expect(at(code, both)).toEqual(
+        anew.next(
+          anew.initial,
+          { kind: 'down', code, atMs: 0, modifiers: { Ctrl: true, Alt: true, Shift: false, Meta: false } },
+          { frontProgramId: 'camera' },
+        ).decisions[0],
+      )
+  })
+
+  test('that is asked for before it is done is made at once, and kept', () => {
+    const keeper = new ResolverKeeper()
+    const levers = Array.from({ length: 600 }, (_, i) => exampleLever(100 + i, { kind: 'chord', chord: 'F9' }))
+    const unchanged = source({ levers, since: () => ({ changed: [], removed: [] }) })
+    const work = keeper.warmUp(unchanged)
+    work.next()
+    const made = keeper.resolverFor(unchanged)
+    expect([work.next().done, keeper.resolverFor(unchanged)]).toEqual([true, made])
+    // One that is right already is left alone.
+    expect([keeper.warmUp(unchanged).next().done, keeper.resolverFor(unchanged)]).toEqual([true, made])
+  })
 })
