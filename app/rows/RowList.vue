@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T extends { id: string }">
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useTimeoutFn } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { ListRow } from './listRow'
 
@@ -40,6 +41,9 @@ const USUAL_SIZE = 60
 /** So many rows are drawn beyond what is seen of a longer one. */
 const BEYOND = 4
 
+const BEYOND_AFTER_MS = 150
+
+const hasJumped = ref(false)
 const scroller = ref<HTMLElement>()
 const list = ref<HTMLElement>()
 /** Where each entry stands: among the rows, and among the entries, counted from 1. */
@@ -48,21 +52,42 @@ const places = computed(() => {
   rows.forEach((row, i) => row.kind === 'entry' && found.set(row.entry.id, { row: i, position: found.size + 1 }))
   return found
 })
+/** The same functions as long as the rows are the same: others have all rows measured anew. */
+const measured = computed(() => {
+  const all = rows
+  return {
+    count: all.length,
+    estimateSize: (i: number) => (all[i]?.kind === 'head' ? headHeight : rowHeight),
+    getItemKey: (i: number) => keyOf(all[i]!),
+  }
+})
 const virtualizer = useVirtualizer(
   computed(() => ({
-    count: rows.length,
+    ...measured.value,
     getScrollElement: () => scroller.value ?? null,
-    estimateSize: (i: number) => (rows[i]?.kind === 'head' ? headHeight : rowHeight),
-    getItemKey: (i: number) => keyOf(rows[i]!),
-    overscan: rows.length <= USUAL_SIZE ? USUAL_SIZE : BEYOND,
+    overscan: rows.length <= USUAL_SIZE ? USUAL_SIZE : hasJumped.value ? 0 : BEYOND,
   })),
 )
-const drawn = computed(() =>
-  virtualizer.value.getVirtualItems().flatMap(({ index, start, size }) => {
+
+interface Drawn {
+  readonly row: ListRow<T>
+  readonly key: string
+  readonly start: number
+  readonly size: number
+  readonly style: ReturnType<typeof placedAt>
+}
+/** What stands where it stood is the same, so that nothing of it is drawn again. */
+const drawn = computed<Drawn[]>((before = []) => {
+  const known = new Map(before.map((each) => [each.key, each]))
+  return virtualizer.value.getVirtualItems().flatMap(({ index, start, size }) => {
     const row = rows[index]
-    return row ? [{ row, key: keyOf(row), style: placedAt(start, size) }] : []
-  }),
-)
+    if (!row) return []
+    const key = keyOf(row)
+    const old = known.get(key)
+    if (old?.start !== start || old.size !== size) return { row, key, start, size, style: placedAt(start, size) }
+    return old.row === row ? old : { ...old, row }
+  })
+})
 const entries = computed(() => drawn.value.filter(({ row }) => row.kind === 'entry'))
 const heads = computed(() => drawn.value.filter(({ row }) => row.kind === 'head'))
 
@@ -87,9 +112,25 @@ function attrsOf(entry: T, style: ReturnType<typeof placedAt>) {
     'aria-posinset': places.value.get(entry.id)?.position,
     'aria-setsize': places.value.size,
     style,
-    onClick: (event: MouseEvent) => emit('choose', event, entry),
-    onDblclick: () => emit('open', entry),
   }
+}
+
+/** The entry in whose row something happens. */
+function entryOf({ target }: Event): T | undefined {
+  const id = target instanceof Element ? target.closest('[role="option"]')?.id : undefined
+  const place = id === undefined ? undefined : places.value.get(id.slice(prefix.length + 1))
+  const row = place && rows[place.row]
+  return row?.kind === 'entry' ? row.entry : undefined
+}
+
+function onClick(event: MouseEvent): void {
+  const entry = entryOf(event)
+  if (entry) emit('choose', event, entry)
+}
+
+function onDblclick(event: MouseEvent): void {
+  const entry = entryOf(event)
+  if (entry) emit('open', entry)
 }
 
 /** More are wanted in time before the end of those that are there. */
@@ -119,9 +160,17 @@ function bringIntoSight(id: string): void {
   if (!item || !scroller.value || scrollOffset === null || !scrollRect) return
   const lowest = item.end - scrollRect.height
   if (scrollOffset >= lowest && scrollOffset <= item.start) return
+  if (item.start > scrollOffset + 2 * scrollRect.height || item.end < scrollOffset - scrollRect.height) jump()
   scroller.value.scrollTop = scrollOffset < lowest ? lowest : item.start
   // The rows there are drawn with what else is drawn now, and not a frame later.
   scroller.value.dispatchEvent(new Event('scroll'))
+}
+
+/** After a jump what is in sight is drawn first, and what is beyond it a moment later. */
+const { start: endJump } = useTimeoutFn(() => (hasJumped.value = false), BEYOND_AFTER_MS, { immediate: false })
+function jump(): void {
+  hasJumped.value = true
+  endJump()
 }
 
 defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
@@ -140,6 +189,8 @@ defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
         :aria-label="label"
         :aria-activedescendant="selectedId === undefined ? undefined : `${prefix}-${selectedId}`"
         @keydown="emit('key', $event)"
+        @click="onClick"
+        @dblclick="onDblclick"
       >
         <template v-for="{ row, key, style } in entries" :key="key">
           <slot
