@@ -166,12 +166,13 @@ function bringIntoSight(id: string): void {
   scroller.value.dispatchEvent(new Event('scroll'))
 }
 
-/** After a jump what is in sight is drawn first, and what is beyond it a moment later. */
+/** After a jump, or when others stand there, what is in sight is drawn first, and what is beyond it a moment later. */
 const { start: endJump } = useTimeoutFn(() => (hasJumped.value = false), BEYOND_AFTER_MS, { immediate: false })
 function jump(): void {
   hasJumped.value = true
   endJump()
 }
+watch(() => rows.length, jump)
 
 defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
 </script>
