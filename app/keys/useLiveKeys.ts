@@ -72,6 +72,8 @@ export function useKeyFeed(): void {
   let state = resolverNow().initial
   const hands = useTurnHands()
   let waiting: (KeyEvent | TurnEvent)[] = []
+  /** Keys that are down and are not of a view alone. */
+  const heldForBench = new Set<string>()
   let isSending = false
   let lingering: ReturnType<typeof setTimeout> | undefined
   let ticking: ReturnType<typeof setTimeout> | undefined
@@ -145,6 +147,8 @@ export function useKeyFeed(): void {
     const outcome = next.decisions.findLast((decision) => decision.event === event)?.kind ?? 'pass'
     if (canLinger(event, outcome) && !isUndecided) lingering = setTimeout(send, LINGER_MS)
     else send()
+    if (event.kind === 'down' && !(event.inView && outcome === 'pass')) heldForBench.add(event.code)
+    if (event.kind === 'up') heldForBench.delete(event.code)
     return outcome
   }
 
@@ -232,7 +236,7 @@ export function useKeyFeed(): void {
 
   /** Stops all runs, lets go of every key and switches live keys off, until somebody switches them on again. */
   async function stopEverything(): Promise<void> {
-    if (state.physical.length > 0) take({ kind: 'blur', atMs: performance.timeOrigin + performance.now() })
+    onLost()
     liveKeys.on = false
     const done = await notices.attempt(() => callApi('stopEverything'))
     if (!done) return
@@ -275,7 +279,10 @@ export function useKeyFeed(): void {
   }
 
   function onLost(): void {
-    if (state.physical.length > 0) take({ kind: 'blur', atMs: performance.timeOrigin + performance.now() })
+    if (state.physical.length === 0) return
+    const inView = heldForBench.size === 0
+    heldForBench.clear()
+    take({ kind: 'blur', atMs: performance.timeOrigin + performance.now(), ...(inView ? { inView } : {}) })
   }
 
   useEventListener(window, 'keydown', onKey, { capture: true })

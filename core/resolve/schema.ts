@@ -31,7 +31,12 @@ export const keyEventSchema = z.discriminatedUnion('kind', [
     /** The focus was in a view of the product: what no lever takes is the view's own and not passed on. */
     inView: z.boolean().optional(),
   }),
-  z.object({ kind: z.literal('blur'), atMs: z.number().nonnegative() }),
+  z.object({
+    kind: z.literal('blur'),
+    atMs: z.number().nonnegative(),
+    /** What was held were keys of the view alone, such as the one that led away from it. */
+    inView: z.boolean().optional(),
+  }),
   z.object({ kind: z.literal('tick'), atMs: z.number().nonnegative() }),
 ])
 

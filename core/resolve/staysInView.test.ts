@@ -21,6 +21,7 @@ test('a key that no lever wants stays in the view it was pressed in, and only th
   expect(staysInView(decision({}, false))).toBe(false)
   expect(staysInView(decision({ candidates: [candidate('other-modifiers')] }))).toBe(true)
   expect(staysInView(decision({ event: { kind: 'blur', atMs: 1 }, reason: 'focus-lost' }))).toBe(false)
+  expect(staysInView(decision({ event: { kind: 'blur', atMs: 1, inView: true }, reason: 'focus-lost' }))).toBe(true)
 })
 
 test.each(['disabled', 'frame-off', 'out-of-scope', 'program-first', 'too-late', 'tapped'] as const)(

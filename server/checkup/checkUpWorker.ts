@@ -1,9 +1,7 @@
 import { parentPort } from 'node:worker_threads'
-import { letOthersFirst } from '../letOthersFirst'
 import { FollowStore } from './followStore'
 import type { ToCheckUp } from './messages'
 
-letOthersFirst()
 /** The check-up, beside the server: keys and runs do not wait for it. */
 const follow = new FollowStore({
   nowMs: () => Date.now(),

@@ -14,6 +14,8 @@ const SLICE_MS = 20
 /** Levers are rehearsed when nothing has changed for so long, and no longer than so much of the time. */
 const QUIET_MS = 4000
 const PART_OF_TIME = 8
+/** After each stretch of rehearsing, whatever else there is has the core for so many times as long. */
+const REST_OF_STRETCH = 3
 
 interface Surroundings {
   readonly nowMs: () => number
@@ -205,7 +207,7 @@ export class FollowStore {
     }
     if (round.at < this.toRehearse.length) {
       this.tellRehearsing(round)
-      this.here.later(() => this.rehearseSome(round), 0)
+      this.here.later(() => this.rehearseSome(round), REST_OF_STRETCH * SLICE_MS)
       return
     }
     this.toRehearse = []

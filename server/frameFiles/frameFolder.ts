@@ -26,7 +26,7 @@ const CUT_QUIET_MS = 1000
 /** What a file system does not tell is found by looking. */
 const SWEEP_MS = 2000
 /** A key waits no longer for a file that was just saved. */
-const KEY_WAITS_MS = 500
+const KEY_WAITS_MS = 1500
 /** Nor for one that is larger, in bytes. */
 const KEY_WAITS_FOR = 200_000
 /** Edits of the store in quick succession are written once. */

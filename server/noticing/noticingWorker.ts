@@ -1,9 +1,7 @@
 import { parentPort } from 'node:worker_threads'
-import { letOthersFirst } from '../letOthersFirst'
 import type { ToNoticing } from './messages'
 import { Watcher } from './watcher'
 
-letOthersFirst()
 /** Finds what repeats, apart from the server: keys never wait for it. */
 const watcher = new Watcher()
 

@@ -68,6 +68,7 @@ describe('check-up', () => {
     expect((await found(made.id, /^program-gone$/)).length).toBe(2)
     expect((await call('POST', '/api/check-up/mend', { ids: ['nothing'] })).status).toBe(404)
     await call('DELETE', `/api/levers/${made.id}`, { version: (await lever(made.id)).version })
+    await eventually(async () => (await about(made.id)).length === 0)
   })
 
   test('one that is accepted counts no more, also after a restart, until it is let count again', async () => {
