@@ -1,3 +1,23 @@
+import { readFileSync } from 'node:fs'
+
+/** Core time that was had here and by other guests of the same machine, in ticks since it started (proc(5)). */
+function coreTimes(): { had: number; steal: number } {
+  const line = /^cpu +(.*)$/m.exec(readFileSync('/proc/stat', 'utf8'))?.[1] ?? ''
+  const [user = 0, nice = 0, system = 0, , , irq = 0, softirq = 0, steal = 0] = line.split(' ').map(Number)
+  return { had: user + nice + system + irq + softirq, steal }
+}
+
+// Told behind every table, so that it is compared with one of an hour like it.
+if (process.platform === 'linux') {
+  const before = coreTimes()
+  process.once('exit', () => {
+    const { had, steal } = coreTimes()
+    const stolen = steal - before.steal
+    const share = Math.round((100 * stolen) / Math.max(1, had - before.had + stolen))
+    console.log(`\nOther guests of this machine had ${share} % of the time that its cores were wanted.`)
+  })
+}
+
 /** The value below which a share of the values lies (nearest rank). */
 export function percentile(values: readonly number[], share: number): number {
   const sorted = [...values].sort((a, b) => a - b)
