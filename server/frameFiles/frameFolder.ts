@@ -87,7 +87,7 @@ export class FrameFolder {
   private async catchUp(): Promise<void> {
     if (this.isAtLarge) return
     await this.queue.run(() => this.look())
-    while (this.files.isSavedSince(Date.now() - 3 * QUIET_MS, KEY_WAITS_FOR)) {
+    while (this.files.isSavedSince(Date.now() - KEY_WAITS_MS, KEY_WAITS_FOR)) {
       await new Promise((resolve) => setTimeout(resolve, QUIET_MS / 4))
       await this.queue.run(() => this.settle())
     }
@@ -229,7 +229,8 @@ export class FrameFolder {
         Object.assign(file, { phase: 'unreadable', message: read.fault, issues: [], apart: [] })
         continue
       }
-      if (isCut(read.text, file) && quietMs > 0 && since < CUT_QUIET_MS) continue
+      file.isHalf = isCut(read.text, file) && quietMs > 0 && since < CUT_QUIET_MS
+      if (file.isHalf) continue
       // Written again while it was read: that is looked at when it is quiet.
       const now = await signatureOf(this.folder, file.name)
       if (now?.signature !== file.signature) {

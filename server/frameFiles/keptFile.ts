@@ -21,6 +21,8 @@ export interface KeptFile {
   size?: number
   seenAt: number
   isPending: boolean
+  /** It looked cut short when it was read last, and may still be being written. */
+  isHalf?: boolean
   /** It was put in the place of the one before as a whole. */
   isOtherInode: boolean
   /** The text that was read last, and what it says. */

@@ -48,9 +48,11 @@ export class KeptFiles {
     return name
   }
 
-  /** Whether one of fewer bytes than that was saved after an instant and has not been read yet. */
+  /** Whether one of fewer bytes than that was saved whole after an instant and has not been read yet. */
   isSavedSince(sinceMs: number, below: number): boolean {
-    return this.isAny(({ isPending, seenAt, size = 0 }) => isPending && size < below && seenAt > sinceMs)
+    return this.isAny(
+      ({ isPending, isHalf, seenAt, size = 0 }) => isPending && !isHalf && size < below && seenAt > sinceMs,
+    )
   }
 
   /** What the folder holds at an instant: what is new or was written has to be read, what is not there is gone. */
@@ -60,7 +62,15 @@ export class KeptFiles {
       this.byName.set(name, file)
       if (file.signature === signature) continue
       const isOtherInode = file.inode !== undefined && file.inode !== inode
-      Object.assign(file, { signature, inode, size, seenAt: nowMs, isOtherInode, isPending: refused === undefined })
+      Object.assign(file, {
+        signature,
+        inode,
+        size,
+        seenAt: nowMs,
+        isOtherInode,
+        isPending: refused === undefined,
+        isHalf: false,
+      })
       if (refused !== undefined) Object.assign(file, { phase: 'refused', message: refused, issues: [], apart: [] })
     }
     const names = new Set(listed.map(({ name }) => name))
