@@ -111,6 +111,7 @@ export function useKeyFeed(): void {
    */
   function lose(error: unknown): void {
     clearTimeout(ticking)
+    heldForBench.clear()
     waiting = []
     state = resolverNow().initial
     source = newSource()
