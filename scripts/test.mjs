@@ -2,7 +2,8 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
+import { stripVTControlCharacters } from 'node:util'
 import { ensureInstalled, root } from './ensureBuilt.mjs'
 
 /** So long a part of the whole has; what takes longer hangs. */
@@ -18,6 +19,8 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
 
 let passed = 0
 let failed = 0
+/** What failed, told once more at the end, where it is seen. */
+const failures = []
 
 ensureChromium()
 if (!ensurePackage('desktop-file-utils', ['/usr/bin/desktop-file-validate'], 'the checks of Desktop Entries'))
@@ -38,6 +41,7 @@ const [isBuilt] = await Promise.all([
 ])
 // Together, so that neither ends with one core idle.
 if (isBuilt) await suite('api and browser', ['api', 'browser'])
+if (failures.length > 0) console.log(`\nWhat failed:\n${failures.map((line) => `- ${line}`).join('\n')}\n`)
 console.log(`${passed} passed, ${failed} failed`)
 process.exit(failed > 0 ? 1 : 0)
 
@@ -83,7 +87,10 @@ async function check(name, command, args, env = {}) {
   const startedAt = Date.now()
   const status = await run(command, args, { NUXT_TELEMETRY_DISABLED: '1', ...env })
   if (status === 0) passed += 1
-  else failed += 1
+  else {
+    failed += 1
+    failures.push(`${name}: see what it printed above`)
+  }
   console.log(`${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - startedAt) / 1000).toFixed(1)} s`)
   return status === 0
 }
@@ -101,10 +108,13 @@ async function suite(name, projects) {
   const status = await run('npx', ['--no-install', 'vitest', 'run', ...chosen, ...reporters])
   if (!existsSync(report)) {
     failed += 1
-    console.log(`${name}: no report; the runner ended with ${status}`)
+    failures.push(`${name}: no report; the runner ended with ${status}`)
     return
   }
-  const { numPassedTests, numFailedTests, numTotalTestSuites, success } = JSON.parse(readFileSync(report, 'utf8'))
+  const { numPassedTests, numFailedTests, numTotalTestSuites, success, testResults } = JSON.parse(
+    readFileSync(report, 'utf8'),
+  )
+  failures.push(...testResults.flatMap(failuresOf))
   passed += numPassedTests
   // A file that does not load has no failed test, but is a failure.
   failed += success ? 0 : Math.max(numFailedTests, 1)
@@ -112,6 +122,16 @@ async function suite(name, projects) {
   console.log(
     `${name}: ${numPassedTests} passed, ${numFailedTests} failed in ${numTotalTestSuites} groups, ${seconds} s`,
   )
+}
+
+/** The failed tests of a file, each with what it said first; or that the file did not load. */
+function failuresOf({ name, status, message, assertionResults }) {
+  const file = relative(root, name)
+  const line = (text) => stripVTControlCharacters(text ?? '').split('\n', 1)[0]
+  const tests = assertionResults.filter((test) => test.status === 'failed')
+  if (tests.length > 0)
+    return tests.map(({ fullName, failureMessages }) => `${file}: ${fullName}: ${line(failureMessages[0])}`)
+  return status === 'failed' ? [`${file}: ${line(message)}`] : []
 }
 
 function ensureChromium() {
