@@ -15,6 +15,7 @@ import { createLever, editFrame, editLever, removeLever } from './engine/leverEd
 import { pullLever } from './engine/pullLever'
 import { editKeySettings, editSettings } from './engine/settingEdits'
 import { createValue, removeValue } from './engine/valueEdits'
+import { createVariants } from './engine/variantEdits'
 import { memoryStore } from '../tests/support/memoryDatabase'
 
 let engine: Engine
@@ -74,6 +75,7 @@ const act = fc.record({
   tab: fc.nat(1),
   kind: fc.constantFrom(
     'make',
+    'vary',
     'rename',
     'remove',
     'disable',
@@ -100,6 +102,11 @@ async function perform({ mirror }: Tab, kind: string, which: number): Promise<vo
     case 'make': {
       const steps = [{ id: 's', kind: 'message.show', text: `Said ${which}` }]
       await edit(store, createLever(leverDraftSchema.parse({ frameId: frame.id, name: `Made ${which}`, steps })))
+      break
+    }
+    case 'vary': {
+      const rows = [{ name: `Variant ${which}`, cells: {}, chord: '' }]
+      if (lever) await edit(store, createVariants(lever.id, { version: lever.version, rows }))
       break
     }
     case 'rename':
@@ -155,6 +162,10 @@ function isTrue({ mirror, fitted }: Tab): void {
   const { book, bench, benchVersion } = engine.store
   expect(fitted.every(Boolean)).toBe(true)
   expect(mirror.levers).toEqual([...book.allLevers])
+  const followers = mirror.levers.flatMap(({ id, variant }) => (variant ? [`${variant.patternId} ${id}`] : []))
+  expect([...mirror.variantsOf].flatMap(([of, all]) => all.map(({ id }) => `${of} ${id}`)).toSorted()).toEqual(
+    followers.toSorted(),
+  )
   expect(mirror.frames).toEqual([...book.allFrames])
   expect(mirror.values).toEqual([...book.allValues])
   expect([mirror.keySettings, mirror.keyVersion]).toEqual([book.keys.body, book.keys.version])

@@ -79,8 +79,10 @@ const following = computed(() => {
   grid-template-columns: 58px minmax(130px, 1fr) minmax(150px, 1.35fr) minmax(100px, max-content) 96px 62px;
 }
 .triggers {
-  display: flex;
-  gap: 6px;
+  white-space: nowrap;
+}
+.triggers > :deep(* + *) {
+  margin-left: 6px;
 }
 .name {
   display: flex;

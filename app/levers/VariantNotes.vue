@@ -12,7 +12,7 @@ const { lever } = defineProps<{ lever: Lever }>()
 const mirror = useMirror()
 const actions = useLeverActions()
 const pattern = computed(() => lever.variant && mirror.leverById.get(lever.variant.patternId))
-const followers = computed(() => mirror.levers.filter((other) => other.variant?.patternId === lever.id))
+const followers = computed(() => mirror.variantsOf.get(lever.id) ?? [])
 const own = computed(() => {
   const { variant } = lever
   if (!variant) return []

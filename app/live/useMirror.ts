@@ -80,6 +80,18 @@ export const useMirror = defineStore('mirror', () => {
   })
 
   const leverById = computed(() => new Map(levers.value.map((lever) => [lever.id, lever])))
+  /** The variants that follow each pattern. */
+  const variantsOf = computed(() => {
+    const found = new Map<string, Lever[]>()
+    for (const lever of levers.value)
+      if (lever.variant) {
+        const { patternId } = lever.variant
+        const known = found.get(patternId)
+        if (known) known.push(lever)
+        else found.set(patternId, [lever])
+      }
+    return found
+  })
   const frameById = computed(() => new Map(frames.value.map((frame) => [frame.id, frame])))
   /** The frames, to be chosen from. */
   const frameChoices = computed(() => frames.value.map((frame) => ({ value: frame.id, name: frame.name })))
@@ -253,6 +265,7 @@ export const useMirror = defineStore('mirror', () => {
     checkUpNews,
     changesBackTo: copy.changesBackTo,
     leverById,
+    variantsOf,
     frameById,
     frameChoices,
     leverChoices,

@@ -69,22 +69,24 @@ const virtualizer = useVirtualizer(
   })),
 )
 
+interface Place {
+  readonly top: string
+}
 interface Drawn {
   readonly row: ListRow<T>
   readonly key: string
   readonly start: number
-  readonly size: number
-  readonly style: ReturnType<typeof placedAt>
+  readonly style: Place
 }
 /** What stands where it stood is the same, so that nothing of it is drawn again. */
 const drawn = computed<Drawn[]>((before = []) => {
   const known = new Map(before.map((each) => [each.key, each]))
-  return virtualizer.value.getVirtualItems().flatMap(({ index, start, size }) => {
+  return virtualizer.value.getVirtualItems().flatMap(({ index, start }) => {
     const row = rows[index]
     if (!row) return []
     const key = keyOf(row)
     const old = known.get(key)
-    if (old?.start !== start || old.size !== size) return { row, key, start, size, style: placedAt(start, size) }
+    if (old?.start !== start) return { row, key, start, style: { top: `${start}px` } }
     return old.row === row ? old : { ...old, row }
   })
 })
@@ -99,12 +101,8 @@ function isSelected(id: string): boolean {
   return id === selectedId || (markedIds?.has(id) ?? false)
 }
 
-function placedAt(startPx: number, heightPx: number) {
-  return { position: 'absolute' as const, left: 0, right: 0, top: `${startPx}px`, height: `${heightPx}px` }
-}
-
 /** What makes an element the row of an entry. */
-function attrsOf(entry: T, style: ReturnType<typeof placedAt>) {
+function attrsOf(entry: T, style: Place) {
   return {
     id: `${prefix}-${entry.id}`,
     role: 'option',
@@ -180,7 +178,14 @@ defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
 <template>
   <div ref="scroller" class="rows">
     <slot name="top" />
-    <div class="space" :style="{ height: `${virtualizer.getTotalSize()}px` }">
+    <div
+      class="space"
+      :style="{
+        height: `${virtualizer.getTotalSize()}px`,
+        '--row-height': `${rowHeight}px`,
+        '--head-height': `${headHeight}px`,
+      }"
+    >
       <div
         ref="list"
         class="entries"
@@ -204,7 +209,7 @@ defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
         </template>
       </div>
       <template v-for="{ row, key, style } in heads" :key="key">
-        <div v-if="row.kind === 'head'" :style="style"><slot :id="row.id" name="head" /></div>
+        <div v-if="row.kind === 'head'" class="head" :style="style"><slot :id="row.id" name="head" /></div>
       </template>
     </div>
     <slot v-if="rows.length === 0" name="empty" />
@@ -218,6 +223,18 @@ defineExpose({ focus: () => list.value?.focus({ preventScroll: true }) })
 .entries {
   position: absolute;
   inset: 0;
+}
+.entries > :deep(*),
+.head {
+  position: absolute;
+  left: 0;
+  right: 0;
+}
+.entries > :deep(*) {
+  height: var(--row-height);
+}
+.head {
+  height: var(--head-height);
 }
 .entries:focus-visible {
   outline: none;
