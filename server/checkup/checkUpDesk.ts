@@ -255,13 +255,11 @@ export class CheckUpDesk {
     // What was found before the start and is not any more is forgotten with the first of them.
     const { known } = this.keeper
     const forgotten = isFirst ? [...known.keys()].filter((id) => !this.found.has(id)) : gone
-    const fresh = added.filter(({ id }) => !known.has(id))
     this.due = 0
     this.toRehearse = 0
     this.isKnown = true
-    const ids = fresh.map(({ id }) => id)
-    this.keeper.take(ids, forgotten, this.stateNow().faults === 0)
-    const news = isFirst ? [] : fresh.filter(({ severity }) => severity === 'fault')
+    const fresh = this.keeper.take([...now], forgotten, this.stateNow().faults === 0)
+    const news = isFirst ? [] : added.filter(({ id, severity }) => severity === 'fault' && fresh.has(id))
     if (isOther) this.telling.now(news)
     else this.telling.soon()
     this.letGo()

@@ -32,17 +32,45 @@ test('since when and what somebody said outlive the process; whoever accepts wai
   expect((await open()).known.get('test a')).toEqual({ sinceMs: 2000, accepted: null })
 })
 
-test('one that went and came back counts from then on, and nobody has said anything of it', async () => {
+test('one that went and came back counts from then on', async () => {
   const keeper = await open()
   at(3000)
-  keeper.take(['test a'], [], false)
-  await keeper.accept(['test a'], { reason: 'meant so', atMs: 3000 })
+  expect(keeper.take(['test a'], [], false)).toEqual(new Set(['test a']))
+  await keeper.write()
   at(4000)
   keeper.take([], ['test a'], false)
-  keeper.take(['test a'], [], false)
+  expect(keeper.take(['test a'], [], false)).toEqual(new Set(['test a']))
   await keeper.write()
   expect(keeper.known.get('test a')).toEqual({ sinceMs: 4000, accepted: null })
   expect(await stored()).toEqual({ 'test a': { sinceMs: 4000, accepted: null } })
+})
+
+test('what was accepted is still accepted when it comes back, also after a restart, and is no news', async () => {
+  const keeper = await open()
+  const accepted = { reason: 'only while the chart is in front', atMs: 3000 }
+  at(3000)
+  keeper.take(['test a', 'test b'], [], false)
+  await keeper.accept(['test a'], accepted)
+  keeper.take([], ['test a', 'test b'], false)
+  expect(keeper.take(['test a', 'test b'], [], false)).toEqual(new Set(['test b']))
+  keeper.take([], ['test a', 'test b'], false)
+  await keeper.write()
+  expect(await stored()).toEqual({ 'test a': { sinceMs: 3000, accepted } })
+  const again = await open()
+  again.take([], ['test a'], false)
+  expect(again.take(['test a'], [], false)).toEqual(new Set())
+  expect(again.known.get('test a')).toEqual({ sinceMs: 3000, accepted })
+})
+
+test('of what was accepted and is gone the last thousand are remembered, and all that are there', async () => {
+  const keeper = await open()
+  const ids = Array.from({ length: 1003 }, (_, i) => `test ${i}`)
+  keeper.take(ids, [], false)
+  await keeper.accept(ids, { reason: 'meant so', atMs: 0 })
+  keeper.take([], ids.slice(1), false)
+  expect(['test 0', 'test 1', 'test 2', 'test 3'].map((id) => keeper.known.has(id))).toEqual([true, false, false, true])
+  await keeper.write()
+  expect(Object.keys(await stored())).toHaveLength(1001)
 })
 
 test('that all is well is known at once, and written once a minute or with whatever else is', async () => {

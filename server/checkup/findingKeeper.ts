@@ -6,6 +6,8 @@ import { report } from '../report'
 
 /** What is found comes and goes with every window; it is written down so long after, as it stands then. */
 const WRITE_AFTER_MS = 2000
+/** Of what was accepted and is not found now, so many are remembered, the latest accepted. */
+const MOST_AWAY = 1000
 /** That all is well is written down no more often, since it is found after everything that happens. */
 const WELL_EVERY_MS = 60_000
 
@@ -15,6 +17,8 @@ export class FindingKeeper {
   /** What is to be written: a finding that came, with since when, or one that went. */
   private unwritten = new Map<string, number | 'gone'>()
   private wellWrittenAt: number | undefined
+  /** What was accepted and is not found now, the longest away first. */
+  private readonly away = new Set<string>()
   private writing: Promise<void> = Promise.resolve()
 
   private constructor(
@@ -34,20 +38,33 @@ export class FindingKeeper {
     return this.wellAt
   }
 
-  take(fresh: readonly string[], gone: readonly string[], isWell: boolean): void {
+  /**
+   * What was found now and was not before, of which those that are new come back. What was accepted is remembered while
+   * it is gone: what comes and goes with a window would have to be accepted each time.
+   */
+  take(found: readonly string[], gone: readonly string[], isWell: boolean): Set<string> {
     const nowMs = this.store.clock.nowMs()
-    for (const id of gone) {
-      this.known.delete(id)
-      this.unwritten.set(id, 'gone')
-    }
+    for (const id of gone)
+      if (this.known.get(id)?.accepted) this.away.add(id)
+      else this.forget(id)
+    for (const id of found) this.away.delete(id)
+    for (const id of [...this.away].slice(0, -MOST_AWAY)) this.forget(id)
+    const fresh = new Set(found.filter((id) => !this.known.has(id)))
     for (const id of fresh) {
       this.known.set(id, { sinceMs: nowMs, accepted: null })
       this.unwritten.set(id, nowMs)
     }
     if (isWell) this.wellAt = nowMs
     const isWellLong = isWell && nowMs >= (this.wellWrittenAt ?? -Infinity) + WELL_EVERY_MS
-    if (fresh.length + gone.length > 0 || isWellLong)
+    if (fresh.size + gone.length > 0 || isWellLong)
       this.timer ??= setTimeout(() => void this.write(), WRITE_AFTER_MS).unref()
+    return fresh
+  }
+
+  private forget(id: string): void {
+    this.away.delete(id)
+    this.known.delete(id)
+    this.unwritten.set(id, 'gone')
   }
 
   /** Takes findings as they are, with a reason; `null` has them count again. */
@@ -71,7 +88,7 @@ export class FindingKeeper {
     this.unwritten = new Map()
     this.wellWrittenAt = wellAt
     const added = [...unwritten].flatMap(([id, sinceMs]) => (sinceMs === 'gone' ? [] : [{ id, sinceMs }]))
-    // One that went and came back is another one: it counts from then on, and nobody has said anything of it.
+    // One that went and came back is another one, and counts from then on.
     const before = [...unwritten.keys()]
     this.writing = this.writing
       .then(() => this.store.aside((database) => writeFindings(database, added, before, wellAt)))
