@@ -14,7 +14,7 @@ import type { Store } from '../engine/store'
 import { dropUnfinished, listFrameFiles, readText, signatureOf } from './folderFiles'
 import { readFrameFileApart } from './frameFileApart'
 import { FrameKeeper } from './frameKeeper'
-import { blankFile, isCut, markWrong, summaryOf } from './keptFile'
+import { blankFile, isCut, markUnreadable, markWrong, summaryOf } from './keptFile'
 import type { KeptFile } from './keptFile'
 import { KeptFiles } from './keptFiles'
 import { report } from '../report'
@@ -226,7 +226,7 @@ export class FrameFolder {
       if (!read) continue
       if ('fault' in read) {
         file.isPending = false
-        Object.assign(file, { phase: 'unreadable', message: read.fault, issues: [], apart: [] })
+        markUnreadable(file, read.fault)
         continue
       }
       file.isHalf = isCut(read.text, file) && quietMs > 0 && since < CUT_QUIET_MS
@@ -244,8 +244,7 @@ export class FrameFolder {
       } catch (error) {
         // The others go on.
         report(`${file.name}`, error)
-        const message = `It could not be taken over: ${error instanceof Error ? error.message : String(error)}`
-        Object.assign(file, { phase: 'unreadable', message, issues: [], apart: [] })
+        markUnreadable(file, `It could not be taken over: ${error instanceof Error ? error.message : String(error)}`)
       } finally {
         this.isAtLarge = false
       }

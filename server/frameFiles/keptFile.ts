@@ -38,6 +38,11 @@ export function blankFile(name: string, phase: KeptFile['phase']): KeptFile {
   return { name, phase, issues: [], apart: [], seenAt: 0, isPending: false, isOtherInode: false }
 }
 
+/** Nothing of the file can be taken over; the message says why. */
+export function markUnreadable(file: KeptFile, message: string): void {
+  Object.assign(file, { phase: 'unreadable', message, issues: [], apart: [] })
+}
+
 /** Of a file whose text is wrong: nothing of it is taken over. */
 export function markWrong(file: KeptFile, issues: readonly FileIssue[]): void {
   Object.assign(file, { phase: 'wrong', issues, apart: [], message: undefined })
