@@ -69,9 +69,8 @@ const virtualizer = useVirtualizer(
   })),
 )
 
-interface Place {
-  readonly top: string
-}
+type Place = Readonly<Record<'top', string>>
+
 interface Drawn {
   readonly row: ListRow<T>
   readonly key: string

@@ -22,6 +22,10 @@ import { edit, undo } from '../engine/edits'
 import { startEngine } from '../engine/engine'
 import type { Engine } from '../engine'
 import { editLever, removeFrame, removeLever } from '../engine/leverEdits'
+import { readFrameFile } from '../../core/frameFile'
+import { FrameKeeper } from './frameKeeper'
+import { blankFile } from './keptFile'
+import type { KeptFile } from './keptFile'
 
 let folder: string
 let opened: OpenDatabase
@@ -223,6 +227,20 @@ test('a frame that is deleted here leaves its file, and is kept in it again when
   expect(file()!.message).toContain('deleted here')
   valueOf(await undo(engine.store))
   await soon(() => expect(file()?.frameId).toBe(frameId))
+})
+
+test('a frame that is deleted while its file is brought together with it is not made anew', async () => {
+  await put()
+  const { frameId } = lever('Morning')!
+  const { id: other } = engine.store.book.allFrames[0]!
+  const document = valueOf(readFrameFile(TEXT, engine.store.bench.programs))
+  const kept: KeptFile = { ...blankFile('desk.frame.yaml', 'in-step'), frameId, text: TEXT, document }
+  for (const { id, version } of engine.store.book.allLevers.filter((one) => one.frameId === frameId))
+    valueOf(await edit(engine.store, editLever(id, version, { frameId: other })))
+  valueOf(await edit(engine.store, removeFrame(frameId)))
+  await new FrameKeeper(engine.store, folder, () => undefined).reconcile(kept)
+  expect([kept.phase, kept.frameId]).toEqual(['left', undefined])
+  expect(engine.store.book.allFrames.map(({ name }) => name)).not.toContain('Desk file')
 })
 
 describe('the folder', () => {

@@ -43,6 +43,11 @@ export class FrameKeeper {
     if (!document || text === undefined) return 'done'
     const { revision } = this.store.book
     const stored = this.storedOf(file, document.name)
+    if (!stored && file.frameId !== undefined) {
+      // Deleted while this was at it, or while nobody looked; made anew from the file it would not stay so.
+      await this.letGo(file)
+      return 'done'
+    }
     if (!stored) return this.make(file, document, revision)
     const other = this.otherOf(file, stored.frame.id)
     if (other) {
