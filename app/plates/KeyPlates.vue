@@ -34,7 +34,7 @@ const keys = computed(() =>
 .chord {
   white-space: nowrap;
 }
-/* In line, which is laid out in a third of the time that boxes in boxes take. */
+/* In line: boxes in boxes take longer to lay out, and a list has many. */
 kbd {
   font: 500 12px/20px var(--mono);
   padding: 1px 5px;

@@ -22,7 +22,7 @@ export function contextOfStep({ sheet, head, log }: At, context: StepContext): S
   })
 }
 
-/** A context with some of it replaced, field by field: spread, which is done for each step, takes a quarter of a run. */
+/** A context with some of it replaced, field by field: it is made for each step, and spreading it took a third of a run. */
 function knowing(context: StepContext, known: Partial<StepContext>): StepContext {
   return {
     nowMs: context.nowMs,

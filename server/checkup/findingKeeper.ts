@@ -39,8 +39,8 @@ export class FindingKeeper {
   }
 
   /**
-   * What was found now and was not before, of which those that are new come back. What was accepted is remembered while
-   * it is gone: what comes and goes with a window would have to be accepted each time.
+   * Takes what is found now, and what is not any more; tells which of the first were not known. What was accepted is
+   * remembered while it is gone: what comes and goes with a window would have to be accepted each time.
    */
   take(found: readonly string[], gone: readonly string[], isWell: boolean): Set<string> {
     const nowMs = this.store.clock.nowMs()
