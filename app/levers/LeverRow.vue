@@ -81,8 +81,9 @@ const following = computed(() => {
 .triggers {
   white-space: nowrap;
 }
+/* Further apart than the keys of a sequence, so that two triggers do not read as one. */
 .triggers > :deep(* + *) {
-  margin-left: 6px;
+  margin-left: 14px;
 }
 .name {
   display: flex;
