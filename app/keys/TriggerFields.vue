@@ -19,7 +19,7 @@ import { changeTriggerKind, freshTrigger, triggerKinds } from './triggerKinds'
 
 /** The triggers of a lever of every kind, what they clash with, the ways out, and good free keys. */
 const { lever, issueOf, suggestions, clashes } = defineProps<{
-  lever: Lever
+  lever: Pick<Lever, 'triggers' | 'scope'>
   issueOf: (path: string) => string | undefined
   suggestions: readonly Suggestion[]
   clashes: readonly Clash[]

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { useEventListener, watchDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { suggestChords } from '~~/core/clash'
-import type { WayOut } from '~~/core/clash'
+import type { Clash, Suggestion, WayOut } from '~~/core/clash'
 import type { Lever, LeverDraft } from '~~/core/levers'
 import { isBlock } from '~~/core/steps'
 import ChoiceField from '~/form/ChoiceField.vue'
@@ -12,6 +12,7 @@ import TextField from '~/form/TextField.vue'
 import IconField from '~/icons/IconField.vue'
 import { callApi } from '~/live/callApi'
 import EditorButtons from '~/live/EditorButtons.vue'
+import { sameOr } from '~/live/sameOr'
 import OvertakenBar from '~/live/OvertakenBar.vue'
 import { useEditor } from '~/live/useEditor'
 import { useMirror } from '~/live/useMirror'
@@ -72,19 +73,24 @@ const patternName = computed(() => {
   const pattern = lever?.variant && mirror.leverById.get(lever.variant.patternId)
   return pattern ? `${pattern.plate} ${pattern.name}` : 'a lever that is gone'
 })
+/** What is looked for in all levers waits until whoever is typing has finished. */
+const settled = shallowRef(preview.value)
+watchDebounced(preview, (now) => (settled.value = now), { debounce: 150 })
 const clashIndex = useClashIndex()
-const clashes = computed(() => clashIndex.clashesOf(preview.value))
-const suggestions = computed(() => {
-  if (preview.value.triggers.length > 0 && clashes.value.every((clash) => clash.severity === 'note')) return []
-  return suggestChords({
+const clashes = computed<Clash[]>((before) => sameOr(before, clashIndex.clashesOf(settled.value)))
+const suggestions = computed<Suggestion[]>((before) => {
+  if (!clashIndex.isReady) return []
+  if (settled.value.triggers.length > 0 && clashes.value.every((clash) => clash.severity === 'note')) return []
+  const now = suggestChords({
     levers: mirror.levers,
     frames: mirror.framesLive,
     programs: mirror.bench.programs,
     keys: mirror.keySettings,
     index: clashIndex.now(),
-    lever: preview.value,
+    lever: settled.value,
     count: 4,
   })
+  return sameOr(before, now)
 })
 
 /** One plain step shows the simple form; a second one, or a block, turns it into a sheet, and so it stays meanwhile. */
@@ -204,13 +210,13 @@ useEventListener(window, 'keydown', (event) => {
         <IssueLine v-if="isSheet" :issue="issueOf('steps')" />
         <TriggerFields
           v-model="draft.triggers"
-          :lever="preview"
+          :lever="draft"
           :issue-of="issueOf"
           :suggestions="suggestions"
           :clashes="clashes"
           @way="takeWay"
         />
-        <DoorFields v-model="draft.doors" :lever="preview" :issue-of="issueOf" />
+        <DoorFields v-model="draft.doors" :lever="settled" :issue-of="issueOf" />
         <ScopeField v-model="draft.scope" :issue="issueOf('scope.programIds')" />
         <InterlockField
           v-model="draft.interlock"
@@ -247,7 +253,7 @@ useEventListener(window, 'keydown', (event) => {
         <CommandPreview v-for="step in previewed" :key="step.id" :step="step" :frame-id="draft.frameId" lines />
         <RehearsalPanel
           v-if="!isSheet && editor.issues.every((issue) => !issue.path.startsWith('steps'))"
-          :lever="preview"
+          :lever="settled"
         />
         <p v-else-if="!isSheet" class="soft">
           Once the steps are filled in, this shows what the program will get and what a pull would change.

@@ -26,7 +26,8 @@ const CLOSED = 2
  */
 export class LiveStream {
   private source: Source | undefined
-  private isOpen = false
+  /** Undefined while it is opened for the first time: nothing is cut off then. */
+  private isOpen: boolean | undefined
   private readonly listeners = new Set<Listener>()
   /** Events after `from`, oldest first. */
   private from = ''
@@ -43,25 +44,26 @@ export class LiveStream {
     if (!this.source || !sameInstance(after, this.from)) this.begin(after)
     else if (numberOf(after) < numberOf(this.from)) listener.event(this.from, { type: 'reset' })
     else for (const { id, event } of this.kept) if (numberOf(id) > numberOf(after)) listener.event(id, event)
-    listener.open(this.isOpen)
+    if (this.isOpen !== undefined) listener.open(this.isOpen)
     return () => {
       this.listeners.delete(listener)
       if (this.listeners.size === 0) this.end()
     }
   }
 
-  private begin(after: string): void {
+  private begin(after: string, isOpen?: boolean): void {
     this.source?.close()
     this.from = after
     this.kept = []
     const source = this.openSource(after)
     this.source = source
+    this.isOpen = isOpen
     source.onopen = () => this.tellOpen(true)
     source.onerror = () => {
       this.tellOpen(false)
       // A stream that was refused is not tried again by the browser itself.
       if (source.readyState === CLOSED)
-        this.later(() => this.source === source && this.begin(this.kept.at(-1)?.id ?? this.from), RETRY_MS)
+        this.later(() => this.source === source && this.begin(this.kept.at(-1)?.id ?? this.from, false), RETRY_MS)
     }
     source.onmessage = (message) => this.take(message.lastEventId, JSON.parse(message.data) as LiveEvent)
   }
@@ -86,7 +88,7 @@ export class LiveStream {
   private end(): void {
     this.source?.close()
     this.source = undefined
-    this.isOpen = false
+    this.isOpen = undefined
   }
 }
 

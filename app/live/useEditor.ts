@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, reactive, ref, useTemplateRef, watch } from 'vue'
 import { canonicalJson } from '~~/core/bench'
 import { ApiRefusal } from './callApi'
+import { sameOr } from './sameOr'
 import { useKept } from './useKept'
 import { useNotices } from './useNotices'
 import { useUndo } from './useUndo'
@@ -51,7 +52,8 @@ export function useEditor<T extends { readonly version?: number }, D extends obj
   const isSaving = ref(false)
   const refused = ref<readonly FieldIssue[]>([])
   const refusal = ref('')
-  const issues = computed(() => options.issuesOf(kept.value.draft))
+  // The same ones as long as they say the same, so that fields do not follow each key that is typed into another.
+  const issues = computed<readonly FieldIssue[]>((before) => sameOr(before, options.issuesOf(kept.value.draft)))
   const isOvertaken = computed(() => isTouched.value && kept.value.baseVersion !== versionOf(options.subject()))
 
   function begin(from: KeptEdit<D>, to: KeptEdit<D> = from): void {

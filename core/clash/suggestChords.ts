@@ -36,7 +36,8 @@ const modifierSets: readonly (readonly Modifier[])[] = [
 /** Free keys that are good to reach and to remember, best first: no clash but notes in any program of the scope. */
 export function suggestChords(input: SuggestInput): Suggestion[] {
   const { lever, levers, count, keys = DEFAULT_KEYS } = input
-  const neighbours = levers.filter((entry) => entry.frameId === lever.frameId && entry.id !== lever.id)
+  const { id, frameId } = lever
+  const neighbours = levers.filter((entry) => entry.frameId === frameId && entry.id !== id)
   const index = input.index ?? createClashIndex(input)
   const memory = memoryOf(lever.name, keys)
   const habit = habitOf(neighbours)
@@ -62,7 +63,7 @@ export function suggestChords(input: SuggestInput): Suggestion[] {
     suggestions.push({ chord: text, cost, because })
   }
   // Trying them took the lever's own claims out of the index.
-  const own = input.index && levers.find((entry) => entry.id === lever.id)
+  const own = input.index && levers.find((entry) => entry.id === id)
   if (own) index.put(own)
   return suggestions
 }

@@ -7,7 +7,11 @@ export type WayOut =
   { readonly label: string; readonly patch: LeverPatch } | { readonly label: string; readonly frameOn: string }
 
 /** What can be done about a clash with one click. `suggestions` are free chords for the lever. */
-export function waysOut(clash: Clash, lever: Lever, suggestions: readonly Suggestion[]): WayOut[] {
+export function waysOut(
+  clash: Clash,
+  lever: Pick<Lever, 'triggers' | 'scope'>,
+  suggestions: readonly Suggestion[],
+): WayOut[] {
   const trigger = lever.triggers.find((entry) => entry.id === clash.triggerId)
   if (clash.kind === 'frame-off') return [{ label: `Switch ${clash.owner.name} on`, frameOn: clash.owner.id }]
   if (!trigger) return []
