@@ -5,6 +5,9 @@ import { useMirror } from './useMirror'
 /** So long a key waits at most for what is done ahead. */
 const MOST_MS = 10
 
+/** One after the other, in the order in which they were begun, so that what keys wait for is there first. */
+let queue = Promise.resolve()
+
 /**
  * Does work bit by bit while the browser has nothing else to do, as soon as the tab is filled, and again whenever it is
  * filled anew. It ends with the component.
@@ -13,15 +16,19 @@ export function useAhead(begin: () => Generator<void, void>): void {
   const mirror = useMirror()
   let round = 0
 
-  async function work(): Promise<void> {
-    const own = ++round
+  async function work(own: number): Promise<void> {
+    if (round !== own) return
     let endAt = performance.now() + Math.min(await whenIdle(), MOST_MS)
     for (const parts = begin(); round === own && !parts.next().done;)
       if (performance.now() >= endAt) endAt = performance.now() + Math.min(await whenIdle(), MOST_MS)
   }
   watch(
     () => mirror.phase === 'live',
-    (isLive) => isLive && void work(),
+    (isLive) => {
+      if (!isLive) return
+      const own = ++round
+      queue = queue.then(() => work(own)).catch(reportError)
+    },
     { immediate: true },
   )
   onScopeDispose(() => (round = 0))

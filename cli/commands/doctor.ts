@@ -16,7 +16,9 @@ interface Finding {
 }
 
 const OLDEST_NODE = [20, 19] as const
-const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']
+const CHROMIUM = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'].map(
+  (name) => `/usr/bin/${name}`,
+)
 const EARLIEST = Date.UTC(2025, 0, 1)
 
 /** Looks at what the product needs of this machine. */

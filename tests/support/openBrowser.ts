@@ -20,11 +20,14 @@ const flags = [
   '--lang=en-GB',
 ]
 
+/** Where Debian has it; the one that has no windows at all takes less of the machine. */
+const CHROMIUM = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'].map(
+  (name) => `/usr/bin/${name}`,
+)
+
 /** Debian's Chromium with a profile of its own and no way to anything but loopback. */
 export async function openBrowser(): Promise<Browser> {
-  const executablePath = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) =>
-    existsSync(path),
-  )
+  const executablePath = CHROMIUM.find((path) => existsSync(path))
   if (!executablePath) throw new Error('No Chromium is installed. On Debian: apt-get install chromium')
   const userDataDir = mkdtempSync(join(tmpdir(), 'keen-lever-browser-'))
   process.once('exit', () => rmSync(userDataDir, { recursive: true, force: true }))
@@ -46,14 +49,26 @@ const SEEN_MS = 30_000
 /** A tab of its own (own local storage only if the browser is fresh) on one view, once the mirror is live. */
 export async function openTab(browser: Browser, url: string, path: string, theme: Theme = 'day'): Promise<Page> {
   const page = await browser.newPage()
+  await showIn(page, url, path, theme)
+  return page
+}
+
+/** Shows a view in a tab as if it had just been opened, and nothing were kept in it. */
+export async function showIn(page: Page, url: string, path: string, theme: Theme): Promise<void> {
   page.setDefaultTimeout(OPENING_MS)
-  await page.evaluateOnNewDocument((id: string) => localStorage.setItem('keen-lever.theme', id), theme)
+  await leave(page, url)
+  await page.evaluate((id: string) => {
+    sessionStorage.clear()
+    localStorage.setItem('keen-lever.theme', id)
+  }, theme)
   await page.goto(url + path)
   await page.waitForSelector('[aria-label="Bench strip"]')
   await page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('Reading the levers'))
   page.setDefaultTimeout(SEEN_MS)
-  return page
 }
+
+/** Leaves the product, for something of the same server that does nothing. */
+export const leave = (page: Page, url: string) => page.goto(`${url}/mark.svg`)
 
 const keyOfModifier = { Ctrl: 'Control', Alt: 'Alt', AltGr: 'AltGraph', Shift: 'Shift', Meta: 'Meta' } as const
 
