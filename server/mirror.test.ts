@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { createPinia, setActivePinia } from 'pinia'
-import { afterAll, beforeAll, expect, test, vi } from 'vitest'
+import { afterAll, beforeAll, beforeEach, expect, test, vi } from 'vitest'
+import { useClashIndex } from '../app/keys/useClashIndex'
 import { useMirror } from '../app/live/useMirror'
 import type { LiveEvent } from '../contract'
 import { benchInSight, fileTable, writeBench } from '../core/bench'
 import type { Change, WrittenBench } from '../core/bench'
+import { createClashIndex } from '../core/clash'
 import { leverDraftSchema } from '../core/levers'
 import type { Lever } from '../core/levers'
 import { changeByHand, edit, redo, undo } from './engine/edits'
@@ -28,9 +30,18 @@ afterAll(async () => {
   await engine.close()
 })
 
+// What is done ahead asks the browser whether it has nothing else to do.
+beforeEach(() => {
+  vi.stubGlobal('window', {})
+  vi.stubGlobal('reportError', (error: unknown) => {
+    throw error
+  })
+})
+
 /** A tab: a mirror of its own that is fed the live events as text, as they travel. */
 function openTab(isPartial = false) {
-  const mirror = useMirror(createPinia())
+  const pinia = createPinia()
+  const mirror = useMirror(pinia)
   const { book } = engine.store
   mirror.fill({
     state: {
@@ -66,7 +77,7 @@ function openTab(isPartial = false) {
     },
     engine.feed.sequence,
   )
-  return { mirror, fitted, leave }
+  return { mirror, clashIndex: useClashIndex(pinia), fitted, leave }
 }
 
 type Tab = ReturnType<typeof openTab>
@@ -86,13 +97,18 @@ const act = fc.record({
     'days',
     'pull',
     'lamp',
+    'clashes',
     'undo',
     'redo',
   ),
   which: fc.nat(1000),
 })
 
-async function perform({ mirror }: Tab, kind: string, which: number): Promise<void> {
+async function perform(
+  { mirror, clashIndex }: Pick<Tab, 'mirror' | 'clashIndex'>,
+  kind: string,
+  which: number,
+): Promise<void> {
   const { store, driver } = engine
   const pick = <T>(list: readonly T[]): T | undefined => list[which % list.length]
   const lever: Lever | undefined = pick(mirror.levers)
@@ -153,12 +169,18 @@ async function perform({ mirror }: Tab, kind: string, which: number): Promise<vo
     case 'undo':
       await undo(store)
       break
+    case 'clashes':
+      // From here on it is kept true, unless it was made ahead before.
+      clashIndex.now()
+      break
     default:
       await redo(store)
   }
 }
 
-function isTrue({ mirror, fitted }: Tab): void {
+const inOrder = (clashes: readonly unknown[]) => clashes.map((clash) => JSON.stringify(clash)).toSorted()
+
+async function isTrue({ mirror, clashIndex, fitted }: Tab): Promise<void> {
   const { book, bench, benchVersion } = engine.store
   expect(fitted.every(Boolean)).toBe(true)
   expect(mirror.levers).toEqual([...book.allLevers])
@@ -173,6 +195,10 @@ function isTrue({ mirror, fitted }: Tab): void {
   expect(mirror.history).toEqual(book.history)
   expect(mirror.benchVersion).toBe(benchVersion)
   expect(writeBench(mirror.bench)).toEqual(writeBench(bench))
+  await vi.waitFor(() => expect(clashIndex.isReady).toBe(true), 5000)
+  const { levers, framesLive: frames, keySettings: keys } = mirror
+  const anew = createClashIndex({ levers, frames, programs: mirror.bench.programs, keys })
+  expect(inOrder(clashIndex.now().all())).toEqual(inOrder(anew.all()))
 }
 
 test('two tabs that edit at random, each from what it shows, both have what the server has', async () => {
@@ -185,7 +211,7 @@ test('two tabs that edit at random, each from what it shows, both have what the 
         await Promise.all(acts.slice(i, i + 2).map(({ tab, kind, which }) => perform(tabs[tab]!, kind, which)))
       await engine.store.idle()
       for (const tab of tabs) {
-        isTrue(tab)
+        await isTrue(tab)
         tab.leave()
       }
     }),
@@ -223,7 +249,7 @@ test('a tab that begins with the files in sight has all of them in the end, what
         expect(tab.mirror.takeBench(whole ?? { version: benchVersion, state: writeBench(bench) })).toBe(true)
       }
       await engine.store.idle()
-      isTrue(tab)
+      await isTrue(tab)
       expect(tab.mirror.hasAllFiles).toBe(true)
       tab.leave()
     }),
