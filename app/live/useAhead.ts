@@ -17,10 +17,18 @@ export function useAhead(begin: () => Generator<void, void>): void {
   let round = 0
 
   async function work(own: number): Promise<void> {
+    let freeUntil = 0
+    let endAt = 0
+    const waitForTurn = async () => {
+      // Keys that came meanwhile are first.
+      await new Promise((free) => setTimeout(free))
+      if (performance.now() >= freeUntil) freeUntil = (await whenIdle()) + performance.now()
+      endAt = Math.min(freeUntil, performance.now() + MOST_MS)
+    }
     if (round !== own) return
-    let endAt = performance.now() + Math.min(await whenIdle(), MOST_MS)
+    await waitForTurn()
     for (const parts = begin(); round === own && !parts.next().done;)
-      if (performance.now() >= endAt) endAt = performance.now() + Math.min(await whenIdle(), MOST_MS)
+      if (performance.now() >= endAt) await waitForTurn()
   }
   watch(
     () => mirror.phase === 'live',
