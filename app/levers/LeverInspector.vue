@@ -140,6 +140,6 @@ header {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px;
+  gap: 6px 14px;
 }
 </style>

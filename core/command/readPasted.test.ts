@@ -147,3 +147,15 @@ test('every sentence says what it is about, and stands at its place', () => {
   ])
   expect(valueOf(splitAs('posix', pasted.line))).toEqual(['reduce', 'set'])
 })
+
+test.each([
+  ['reduce set > out.log 2>&1', '> out.log 2>&1', 11],
+  ['reduce set 2>/dev/null', '2>/dev/null', 11],
+  ['reduce set  2>> err.log  | less', '2>> err.log  | less', 12],
+  ['reduce 12> out', '12> out', 7],
+  ['reduce 2 &> out', '&> out', 9],
+  ['C:\\harrow\\reduce.exe a 2>&1 | more', '2>&1 | more', 23],
+  ['reduce set && park\nstow', '&& park\nstow', 11],
+])('what is left out of %s is told as it was typed, with its place', (line, left, at) => {
+  expect(readPasted(line).told).toMatchObject([{ message: expect.stringContaining(`“${left}”`), at }])
+})

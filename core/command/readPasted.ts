@@ -20,6 +20,8 @@ interface Part {
   readonly at: number
   /** What stands between it and the next. */
   readonly operator?: string
+  /** Where that begins, with the number of what is led elsewhere (POSIX 2.7: `IO_NUMBER`), and where it ends. */
+  readonly between?: readonly [begin: number, end: number]
 }
 
 /**
@@ -58,15 +60,8 @@ export function readPasted(pasted: string): Pasted {
     environment.push(...before.values)
     told.push(commandIssue({ code: 'environment', names: before.values.map(({ name }) => name) }, main.at))
   }
-  if (main.operator !== undefined) {
-    const rest = parts
-      .slice(at + 1)
-      .map(({ line, operator }) => [line, operator].filter(Boolean).join(' '))
-      .join(' ')
-      .trim()
-    const left = leftOut(main.operator, rest, main.at + main.line.length)
-    if (left) told.push(left)
-  }
+  const left = leftOut(main, text)
+  if (left) told.push(left)
   return {
     convention,
     line: before.line.trim(),
@@ -87,9 +82,12 @@ const PROMPT = new RegExp(
 )
 
 /** Why what follows an operator is no part of one launch. */
-function leftOut(operator: string, rest: string, at: number): Issue | undefined {
-  const whole = [operator.trim(), rest].filter(Boolean).join(' ')
-  const told = (code: 'pipe' | 'redirection' | 'further') => commandIssue({ code, left: whole }, at)
+function leftOut({ operator, between }: Part, text: string): Issue | undefined {
+  if (!between) return undefined
+  const [at, end] = between
+  const left = text.slice(at).trim()
+  const rest = text.slice(end).trim()
+  const told = (code: 'pipe' | 'redirection' | 'further') => commandIssue({ code, left }, at)
   switch (operator) {
     case '|':
     case '|&':
@@ -110,26 +108,23 @@ function leftOut(operator: string, rest: string, at: number): Issue | undefined 
     case '\n':
       return rest === '' ? undefined : told('further')
     default:
-      return commandIssue({ code: 'further', left: whole, isForShell: true }, at)
+      return commandIssue({ code: 'further', left, isForShell: true }, at)
   }
 }
 
-function partsOfPosix(text: string): Part[] {
+function partsOfPosix(pasted: string): Part[] {
   const parts: Part[] = []
   let from = 0
   for (;;) {
-    const command = readCommand(text, from)
+    const command = readCommand(pasted, from)
     // What cannot be read is left to whoever shows it, with the place.
-    if (!command.ok) return [...parts, { line: text.slice(from).trim(), at: from }]
+    if (!command.ok) return [...parts, { line: pasted.slice(from).trim(), at: from }]
     const { operator, end } = command.value
-    const isRedirection = operator !== undefined && /[<>]/.test(operator)
-    // `2>` is the number of what is led away, and no argument.
-    const line = text
-      .slice(from, end)
-      .replace(isRedirection ? /(^|\s)\d$/ : /$^/, '')
-      .trim()
-    parts.push({ line, at: from, ...(operator === undefined ? {} : { operator }) })
-    if (operator === undefined) return parts
+    if (operator === undefined) return [...parts, { line: pasted.slice(from, end).trim(), at: from }]
+    const number = /^[<>]/.test(operator) ? /(?<=^|\s)\d+$/.exec(pasted.slice(from, end)) : null
+    const begin = end - (number?.[0].length ?? 0)
+    const between = [begin, end + operator.length] as const
+    parts.push({ line: pasted.slice(from, begin).trim(), at: from, operator, between })
     from = end + operator.length
   }
 }
@@ -146,10 +141,11 @@ function partsOfWindows(text: string): Part[] {
       i += 1
       continue
     }
-    const operator = /^(?:&&|\|\||>>|2>&1|2>|[&|<>])/.exec(text.slice(i))?.[0]
-    if (!operator) continue
-    parts.push({ line: text.slice(from, i).trim(), at: from, operator: operator.startsWith('2') ? '>' : operator })
-    i += operator.length - 1
+    const typed = /^(?:&&|\|\||>>|2>&1|2>|[&|<>])/.exec(text.slice(i))?.[0]
+    if (!typed) continue
+    const operator = typed.startsWith('2') ? '>' : typed
+    parts.push({ line: text.slice(from, i).trim(), at: from, operator, between: [i, i + typed.length] })
+    i += typed.length - 1
     from = i + 1
   }
   return [...parts, { line: text.slice(from).trim(), at: from }]
