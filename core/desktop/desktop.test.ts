@@ -80,14 +80,11 @@ describe('the file', () => {
   })
 
   test('ten times as many groups, or actions, take some ten times as long, and not a hundred', () => {
-    const least = (work: () => unknown) =>
-      Math.min(
-        ...[1, 2, 3].map(() => {
-          const startedAt = performance.now()
-          work()
-          return performance.now() - startedAt
-        }),
-      )
+    const timeOf = (work: () => unknown) => {
+      const startedAt = performance.now()
+      work()
+      return performance.now() - startedAt
+    }
     const listOf = (count: number, item: (i: number) => string) =>
       Array.from({ length: count }, (_, i) => item(i)).join('')
     const grouped = (count: number) => entry('Exec=/opt/x') + listOf(count, (i) => `[X-G${i}]\n`)
@@ -98,14 +95,12 @@ describe('the file', () => {
     expect(read(acting(2000)).actions).toHaveLength(2000)
     for (const made of [grouped, acting]) {
       const [few, many] = [made(2000), made(20_000)]
-      read(few)
-      expect(
-        least(() => read(many)) /
-          Math.max(
-            1,
-            least(() => read(few)),
-          ),
-      ).toBeLessThan(50)
+      // One large file beside ten small ones, in turns; what something else of the machine takes is in some rounds only.
+      const rounds = [1, 2, 3, 4, 5].map(() => {
+        const together = timeOf(() => Array.from({ length: 10 }, () => read(few)))
+        return timeOf(() => read(many)) / together
+      })
+      expect(Math.min(...rounds)).toBeLessThan(5)
     }
   })
 
