@@ -159,3 +159,12 @@ describe('saving', () => {
     expect([save.mock.calls.length, key.defaultPrevented]).toEqual([1, true])
   })
 })
+
+test('what is wrong is the same list as long as it says the same, so that no field follows the keys of another', () => {
+  const { editor } = edit(dome(1, ''))
+  const before = editor.issues
+  editor.draft.slits = ['west']
+  expect(editor.issues).toBe(before)
+  editor.draft.slits = ['up']
+  expect(editor.issues.map(({ path }) => path)).toEqual(['name', 'slits.0'])
+})

@@ -2,6 +2,7 @@ import { accessSync, constants, existsSync, statSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname } from 'node:path'
 import type { Command } from 'commander'
+import { CHROMIUM } from '../chromium'
 import { EXIT } from '../exitCodes'
 import { storeFolder } from '../findServer'
 import { fromHere } from '../fromHere'
@@ -16,9 +17,6 @@ interface Finding {
 }
 
 const OLDEST_NODE = [20, 19] as const
-const CHROMIUM = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'].map(
-  (name) => `/usr/bin/${name}`,
-)
 const EARLIEST = Date.UTC(2025, 0, 1)
 
 /** Looks at what the product needs of this machine. */

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import puppeteer from 'puppeteer-core'
 import type { Browser, KeyInput, Page } from 'puppeteer-core'
+import { CHROMIUM } from '../../cli/chromium'
 import { parseChord } from '../../core/keys'
 import { valueOf } from '../../core/result'
 
@@ -19,11 +20,6 @@ const flags = [
   '--force-color-profile=srgb',
   '--lang=en-GB',
 ]
-
-/** Where Debian has it; the one that has no windows at all takes less of the machine. */
-const CHROMIUM = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'].map(
-  (name) => `/usr/bin/${name}`,
-)
 
 /** Debian's Chromium with a profile of its own and no way to anything but loopback. */
 export async function openBrowser(): Promise<Browser> {
